@@ -1,0 +1,171 @@
+"""The command line: open the window, or assess, pack and describe projects without one."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from pathlib import Path
+from typing import Any
+
+from hazel_lantern import __version__
+from hazel_lantern.core import catalogue
+from hazel_lantern.core.lamps import State
+from hazel_lantern.core.project.file import ProjectError, schema
+from hazel_lantern.core.project.model import Project, Rig
+from hazel_lantern.core.project.store import Store, open_project
+from hazel_lantern.core.units import Style, write
+from hazel_lantern.core.workshop import Workshop
+
+OK, A_LAMP_FAILS, BAD_INPUT = 0, 1, 2
+COMMANDS = ("assess", "pack", "schema")
+
+
+class _Parser(argparse.ArgumentParser):
+    """Says what is wrong in one line."""
+
+    def error(self, message: str) -> Any:
+        print(f"{self.prog}: {message}", file=sys.stderr)
+        raise SystemExit(BAD_INPUT)
+
+
+def _workshop() -> Workshop:
+    store = Store()
+    return Workshop(catalogue.load(store.catalogue), store.shelf())
+
+
+def _chosen(project: Project, name: str | None) -> list[Rig]:
+    if name is None:
+        return list(project.rigs)
+    try:
+        return [project.rigs[project.rig_named(name)]]
+    except KeyError as error:
+        raise ProjectError(str(error.args[0])) from None
+
+
+def _lamp_row(lamp: Any, assessment: Any) -> dict[str, Any]:
+    return {
+        "id": lamp.id, "state": str(lamp.state), "value": lamp.value, "limit": lamp.limit,
+        "unit": lamp.spec.kind, "sense": lamp.spec.sense, "applies": lamp.applies,
+        "mark": float(assessment.marks[lamp.mark]), "headline": lamp.headline,
+    }  # fmt: skip
+
+
+def _assess(arguments: argparse.Namespace) -> int:
+    workshop = _workshop()
+    project = open_project(Path(arguments.project), workshop)
+    style = project.settings.style
+    fails = False
+    report = []
+    for rig in _chosen(project, arguments.rig):
+        found = rig.family.assess(rig, project.settings, workshop)
+        fails = fails or found.state is State.FAILS
+        lamps = [_lamp_row(lamp, found) for lamp in found.lamps]
+        traces = {
+            id: {"label": trace.label, "unit": trace.kind, "least": float(trace.values.min()),
+                 "greatest": float(trace.values.max())}
+            for id, trace in found.traces.items()
+        }  # fmt: skip
+        report.append({"rig": rig.name, "family": rig.design.family, "state": str(found.state),
+                       "lamps": lamps, "traces": traces})  # fmt: skip
+        if not arguments.json:
+            _print_rig(rig, found, style)
+    if arguments.json:
+        print(json.dumps({"project": project.name, "rigs": report}, indent=1))
+    return A_LAMP_FAILS if fails else OK
+
+
+def _print_rig(rig: Rig, found: Any, style: Style) -> None:
+    print(f"{rig.name} ({rig.design.family}): {found.state}")
+    for lamp in found.lamps:
+        mark = write(float(found.marks[lamp.mark]), "length", style)
+        print(f"  {lamp.state:6} {lamp.id:20} {lamp.reading(style):34} "
+              f"at {mark:>10}  {lamp.headline}")  # fmt: skip
+    for trace in found.traces.values():
+        low, high = float(trace.values.min()), float(trace.values.max())
+        print(f"  {trace.label:18} {write(low, trace.kind, style)} "
+              f"to {write(high, trace.kind, style)}")  # fmt: skip
+
+
+def _pack(arguments: argparse.Namespace) -> int:
+    from hazel_lantern.core.build.pack import write_pack
+
+    workshop = _workshop()
+    project = open_project(Path(arguments.project), workshop)
+    (rig,) = _chosen(project, arguments.rig)
+    for path in write_pack(project, rig, workshop, Path(arguments.out)):
+        print(path)
+    found = rig.family.assess(rig, project.settings, workshop)
+    return A_LAMP_FAILS if found.state is State.FAILS else OK
+
+
+def _command_line(argv: list[str]) -> int:
+    parser = _Parser(prog="hazel-lantern", description="Assess and pack projects.")
+    commands = parser.add_subparsers(dest="command", required=True)
+    assess = commands.add_parser("assess", help="print every lamp of a project")
+    assess.add_argument("project")
+    assess.add_argument("--rig", help="only the rig of this name")
+    assess.add_argument("--json", action="store_true", help="as JSON, in SI units")
+    pack = commands.add_parser("pack", help="write a rig's PDF and tables")
+    pack.add_argument("project")
+    pack.add_argument("--rig", required=True, help="the rig's name")
+    pack.add_argument("--out", required=True, help="folder to write into")
+    commands.add_parser("schema", help="print the JSON Schema of the project file")
+    arguments = parser.parse_args(argv)
+    if arguments.command == "schema":
+        print(json.dumps(schema(), indent=1))
+        return OK
+    return _assess(arguments) if arguments.command == "assess" else _pack(arguments)
+
+
+def _window(argv: list[str]) -> int:
+    parser = _Parser(
+        prog="hazel-lantern",
+        description="Design and build moving-camera rigs.",
+        epilog="Also: hazel-lantern assess PROJECT [--rig NAME] [--json] · pack PROJECT --rig NAME "
+        "--out DIR · schema",
+    )
+    parser.add_argument("project", nargs="?", help="a project file to open")
+    parser.add_argument("--demo", action="store_true", help="open the Tide Mill project")
+    parser.add_argument("--version", action="version", version=f"hazel-lantern {__version__}")
+    arguments = parser.parse_args(argv)
+    path = Path(arguments.project) if arguments.project else None
+    if path and not path.is_file():
+        raise ProjectError(f"{arguments.project}: no such file, and no command of that name "
+                           f"({', '.join(COMMANDS)})")  # fmt: skip
+    from hazel_lantern.app.start import run
+
+    return run(path, demo=arguments.demo)
+
+
+def main(argv: list[str] | None = None) -> int:
+    """Run the command line.
+
+    Parameters
+    ----------
+    argv : list of str, optional
+        Arguments without the program's name; those of the process if left out.
+
+    Returns
+    -------
+    int
+        0; 1 when a lamp fails; 2 for bad input, with one line on standard error.
+    """
+    words = sys.argv[1:] if argv is None else argv
+    try:
+        if words and words[0] in COMMANDS:
+            return _command_line(words)
+        return _window(words)
+    except (ProjectError, catalogue.CatalogueError) as error:
+        print(f"hazel-lantern: {error}", file=sys.stderr)
+        return BAD_INPUT
+    except OSError as error:
+        print(f"hazel-lantern: {error.filename}: {error.strerror}", file=sys.stderr)
+        return BAD_INPUT
+    except RuntimeError as error:
+        print(f"hazel-lantern: {error}", file=sys.stderr)
+        return BAD_INPUT
+
+
+if __name__ == "__main__":
+    sys.exit(main())

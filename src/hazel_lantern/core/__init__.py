@@ -1,0 +1,1 @@
+"""The design data and mechanics; knows nothing of the interface."""

@@ -1,0 +1,102 @@
+"""What an assessment says of a rig: marks, traces, poses, lamps, parts."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from functools import cached_property
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from hazel_lantern.core.lamps import Lamp, State, worst
+from hazel_lantern.core.parts import Part, Piece
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Trace:
+    """A figure over the move: one value per mark, SI, of a `units` kind."""
+
+    label: str
+    kind: str
+    values: Array
+
+
+@dataclass(frozen=True)
+class Poses:
+    """The lens at every mark: place (n, 3) m, bearing, nose-up and roll (n,) rad."""
+
+    eye: Array
+    look: Array
+    pitch: Array
+    roll: Array
+
+
+@dataclass(frozen=True)
+class Assessment:
+    """The answer of a family's ``assess``.
+
+    Attributes
+    ----------
+    marks : (n,) array
+        Way covered, m.
+    times : (n,) array
+        s.
+    traces : dict
+        By id.
+    poses : Poses
+        Of the lens as the rig really carries it.
+    wanted : Poses
+        Of the lens as the shot asks.
+    subject : (3,) array
+        Foot of the subject, m.
+    focal_px : float
+    lamps : tuple of Lamp
+    parts : tuple of Part
+    pieces : tuple of Piece
+    figures : dict
+        Numbers of the family for its own sketches and steps.
+    """
+
+    marks: Array
+    times: Array
+    traces: dict[str, Trace]
+    poses: Poses
+    wanted: Poses
+    subject: Array
+    focal_px: float
+    lamps: tuple[Lamp, ...]
+    parts: tuple[Part, ...]
+    pieces: tuple[Piece, ...]
+    travel: float
+    figures: dict[str, Any] = field(default_factory=dict)
+
+    @cached_property
+    def by_id(self) -> dict[str, Lamp]:
+        """Lamps by id."""
+        return {lamp.id: lamp for lamp in self.lamps}
+
+    @property
+    def cost(self) -> float:
+        """What is still to be bought, in the project's currency."""
+        return sum(part.cost for part in self.parts)
+
+    @property
+    def mass(self) -> float:
+        """Mass of all parts, kg."""
+        return sum(part.mass for part in self.parts)
+
+    @property
+    def state(self) -> State:
+        """The worst lamp."""
+        return worst([lamp.state for lamp in self.lamps])
+
+    def station_state(self, station: str) -> State:
+        """The worst lamp of one station."""
+        return worst([lamp.state for lamp in self.lamps if lamp.spec.station == station])
+
+    def mark_at(self, time: float) -> int:
+        """The mark nearest to a time."""
+        return int(np.abs(self.times - time).argmin())

@@ -1,0 +1,155 @@
+"""The kinds of rows in the catalogue; every figure is SI once loaded."""
+
+from __future__ import annotations
+
+from functools import cached_property
+from typing import Literal
+
+from pydantic import Field, field_validator
+
+from hazel_lantern.core.fields import Frozen
+from hazel_lantern.core.mechanics import sections
+from hazel_lantern.core.mechanics.sections import SectionProperties
+
+Face = Literal["round", "flat", "slot", "channel", "edge"]
+Shape = Literal[
+    "round tube", "round bar", "rectangle", "rectangular tube", "angle", "channel", "slotted"
+]
+
+
+class Row(Frozen):
+    """A line of a table: a stable id, what it is called, and where its figures come from."""
+
+    id: str = Field(pattern=r"^[a-z0-9][a-z0-9.x-]*$")
+    name: str = Field("", max_length=80)
+    source: str = Field(min_length=3)
+    own: bool = False
+
+
+class Material(Row):
+    """What a section is made of; moduli and stresses in Pa."""
+
+    modulus: float = Field(gt=0)
+    shear_modulus: float = Field(gt=0)
+    density: float = Field(gt=0)
+    yield_stress: float = Field(gt=0)
+    working_stress: float = Field(gt=0)
+    failure: Literal["yields", "cracks", "creeps"]
+    creep_factor: float = Field(gt=0, le=1)
+    note: str = ""
+
+
+class Section(Row):
+    """A bar, tube, board or extrusion; lengths in m, price for a metre."""
+
+    shape: Shape
+    material: str
+    width: float = Field(gt=0, lt=2)
+    height: float = Field(gt=0, lt=2)
+    wall: float = 0.0
+    area: float = 0.0
+    second_moment: float = 0.0
+    sideways_moment: float = 0.0
+    price: float = Field(ge=0)
+    stock_lengths: tuple[float, ...]
+    running_face: Face
+
+    @field_validator("stock_lengths")
+    @classmethod
+    def _some_length(cls, lengths: tuple[float, ...]) -> tuple[float, ...]:
+        if not lengths or min(lengths) <= 0:
+            raise ValueError("at least one stock length above 0 is needed")
+        return tuple(sorted(lengths))
+
+    @cached_property
+    def properties(self) -> SectionProperties:
+        """Area, moments and the rest.
+
+        Raises
+        ------
+        ValueError
+            If the dimensions make no such shape.
+        """
+        if self.shape == "round tube":
+            return sections.round_tube(self.width, self.wall)
+        if self.shape == "round bar":
+            return sections.round_bar(self.width)
+        if self.shape == "rectangle":
+            return sections.rectangle(self.width, self.height)
+        if self.shape == "rectangular tube":
+            return sections.rectangular_tube(self.width, self.height, self.wall)
+        if self.shape == "angle":
+            return sections.angle(self.width, self.height, self.wall)
+        if self.shape == "channel":
+            return sections.channel(self.width, self.height, self.wall)
+        return sections.tabulated(
+            self.width, self.height, self.area, self.second_moment, self.sideways_moment
+        )
+
+
+class Wheel(Row):
+    """A kind of wheel, roller or bush; ``count`` is how many a carriage takes."""
+
+    face: Face
+    captive: bool
+    count: int = Field(ge=2, le=16)
+    diameter: float = Field(gt=0)
+    mass: float = Field(ge=0)
+    rolling_resistance: float = Field(ge=0, lt=1)
+    side_friction: float = Field(ge=0, lt=1)
+    side_play: float = Field(ge=0)
+    rating: float = Field(gt=0)
+    price: float = Field(ge=0)
+    bolt: float = Field(gt=0)
+
+
+class Sensor(Row):
+    """A sensor format, m."""
+
+    width: float = Field(gt=0)
+    height: float = Field(gt=0)
+
+
+class Item(Row):
+    """Something the carriage carries: mass and where its weight sits from the camera screw."""
+
+    kind: str
+    mass: float = Field(gt=0)
+    forward: float
+    right: float
+    up: float
+    length: float = Field(gt=0)
+    width: float = Field(gt=0)
+    height: float = Field(gt=0)
+
+
+class Stand(Row):
+    """A stand with its head: kg, m, N·m/rad."""
+
+    mass: float = Field(gt=0)
+    rating: float = Field(gt=0)
+    lowest: float = Field(gt=0)
+    highest: float = Field(gt=0)
+    least_spread: float = Field(gt=0)
+    greatest_spread: float = Field(gt=0)
+    head_stiffness: float = Field(gt=0)
+    price: float = Field(ge=0)
+
+
+class Hardware(Row):
+    """Small parts."""
+
+    price: float = Field(ge=0)
+    mass: float = Field(ge=0)
+
+
+#: Table name, its row type.
+TABLES: dict[str, type[Row]] = {
+    "materials": Material,
+    "sections": Section,
+    "wheels": Wheel,
+    "sensors": Sensor,
+    "items": Item,
+    "stands": Stand,
+    "hardware": Hardware,
+}

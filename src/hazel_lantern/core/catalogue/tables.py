@@ -1,0 +1,127 @@
+"""Reading a catalogue table: CSV with units in the header, checked row by row."""
+
+from __future__ import annotations
+
+import csv
+import io
+from pathlib import Path
+from typing import Any, TypeVar
+
+from pydantic import ValidationError
+
+from hazel_lantern.core.catalogue.rows import Row
+
+RowT = TypeVar("RowT", bound=Row)
+
+#: Units that may stand in a header, with their factor to SI.
+HEADER_UNITS = {
+    "": 1.0, "mm": 1e-3, "m": 1.0, "mm2": 1e-6, "mm4": 1e-12, "g": 1e-3, "kg": 1.0,
+    "kg/m3": 1.0, "GPa": 1e9, "MPa": 1e6, "N": 1.0, "N.m/rad": 1.0, "/m": 1.0,
+}  # fmt: skip
+
+
+class CatalogueError(ValueError):
+    """A table that cannot be read; the message names file, line, column and what is accepted."""
+
+
+def _columns(header: list[str], where: str) -> list[tuple[str, float | None]]:
+    """Field name and factor for each column; the factor is None for words."""
+    columns: list[tuple[str, float | None]] = []
+    for title in header:
+        name, bracket, unit = title.partition("[")
+        unit = unit.rstrip("] ")
+        if bracket and unit not in HEADER_UNITS:
+            accepted = ", ".join(sorted(filter(None, HEADER_UNITS)))
+            raise CatalogueError(
+                f"{where}, line 1: column “{title}” has the unit “{unit}”; accepted: {accepted}"
+            )
+        factor = HEADER_UNITS[unit] if bracket else None
+        columns.append((name.strip().replace(" ", "_"), factor))
+    return columns
+
+
+def _cell(text: str, factor: float | None, where: str) -> Any:
+    if factor is None:
+        return text.strip()
+    try:
+        values = [float(part) * factor for part in text.split(";")]
+    except ValueError:
+        raise CatalogueError(f"{where}: “{text}” is not a figure") from None
+    return values[0] if len(values) == 1 else tuple(values)
+
+
+def _row(
+    kind: type[RowT], cells: list[str], columns: list[tuple[str, float | None]], where: str
+) -> RowT:
+    if len(cells) != len(columns):
+        raise CatalogueError(f"{where}: {len(cells)} cells, but the header has {len(columns)}")
+    values: dict[str, Any] = {}
+    for (name, factor), text in zip(columns, cells, strict=True):
+        if text.strip():
+            values[name] = _cell(text, factor, f"{where}, column “{name}”")
+    if isinstance(values.get("stock_lengths"), float):
+        values["stock_lengths"] = (values["stock_lengths"],)
+    for name in ("captive", "own"):
+        if name in values:
+            if values[name] not in ("yes", "no"):
+                raise CatalogueError(f"{where}, column “{name}”: accepted are yes and no")
+            values[name] = values[name] == "yes"
+    try:
+        row = kind.model_validate(values)
+        getattr(row, "properties", None)  # a shape that cannot be is refused here, not later
+    except ValidationError as error:
+        first = error.errors()[0]
+        column = ".".join(str(part) for part in first["loc"])
+        found = f", found “{first['input']}”" if first["loc"] and first["type"] != "missing" else ""
+        raise CatalogueError(f"{where}, column “{column}”: {first['msg']}{found}") from None
+    except ValueError as error:
+        raise CatalogueError(f"{where}: {error}") from None
+    return row
+
+
+def parse(text: str, kind: type[RowT], name: str) -> dict[str, RowT]:
+    """Read a table.
+
+    Parameters
+    ----------
+    text : str
+        CSV; the header names each field, with its unit in square brackets.
+    kind : type
+        The row type.
+    name : str
+        How errors call the file.
+
+    Returns
+    -------
+    dict
+        Rows by id, in the order of the file.
+
+    Raises
+    ------
+    CatalogueError
+        Names file, line and column.
+    """
+    rows: dict[str, RowT] = {}
+    reader = csv.reader(io.StringIO(text))
+    header = next(reader, None)
+    if header is None:
+        raise CatalogueError(f"{name}: the file is empty; a header line is needed")
+    columns = _columns(header, name)
+    for cells in reader:
+        if not any(cell.strip() for cell in cells):
+            continue
+        where = f"{name}, line {reader.line_num}"
+        row = _row(kind, cells, columns, where)
+        if row.id in rows:
+            raise CatalogueError(f"{where}: the id “{row.id}” stands twice")
+        rows[row.id] = row
+    return rows
+
+
+def read_table(path: Path, kind: type[RowT]) -> dict[str, RowT]:
+    """Read a table from a file; see `parse`."""
+    try:
+        text = path.read_text(encoding="utf-8")
+    except (OSError, UnicodeDecodeError) as error:
+        raise CatalogueError(f"{path.name}: {error}") from None
+    return parse(text, kind, path.name)

@@ -1,0 +1,216 @@
+"""The document: an undo stack over an immutable project.  Undo is keeping the old one."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.fields import Edit, EditError, apply
+from hazel_lantern.core.project.model import Project, Rig
+from hazel_lantern.core.workshop import Workshop
+
+Listener = Callable[[], None]
+
+
+@dataclass(frozen=True)
+class _Moment:
+    """A project as it was, with what was then done to it."""
+
+    project: Project
+    current: int
+    action: str
+
+
+class Document:
+    """The open project, which rig is looked at, and all that can be undone.
+
+    Edits of one drag share a ``gesture`` and are undone together.  Listeners are told after
+    every change.
+    """
+
+    #: How many steps are kept.
+    depth = 500
+
+    def __init__(self, project: Project, workshop: Workshop) -> None:
+        self._project = project
+        self._current = 0
+        self._undo: list[_Moment] = []
+        self._redo: list[_Moment] = []
+        self._gesture: object = None
+        self._saved: Project = project
+        self._listeners: list[Listener] = []
+        self._assessed: tuple[object, Assessment] | None = None
+        self._workshop = workshop
+
+    @property
+    def project(self) -> Project:
+        """The project as it is now."""
+        return self._project
+
+    @property
+    def current(self) -> int:
+        """Index of the rig looked at."""
+        return min(self._current, max(0, len(self._project.rigs) - 1))
+
+    @property
+    def rig(self) -> Rig | None:
+        """The rig looked at, or None in an empty project."""
+        return self._project.rigs[self.current] if self._project.rigs else None
+
+    @property
+    def workshop(self) -> Workshop:
+        """Catalogue and shelf."""
+        return self._workshop
+
+    def set_workshop(self, workshop: Workshop) -> None:
+        """Use another catalogue or shelf from now on."""
+        self._workshop = workshop
+        self._assessed = None
+        self._tell()
+
+    def assess(self, at: int | None = None) -> Assessment | None:
+        """The assessment of a rig, the one looked at if not said."""
+        if not self._project.rigs:
+            return None
+        rig = self._project.rigs[self.current if at is None else at]
+        key = (id(rig), id(self._project.settings), id(self._workshop))
+        if at is None or at == self.current:
+            if self._assessed is None or self._assessed[0] != key:
+                found = rig.family.assess(rig, self._project.settings, self._workshop)
+                self._assessed = (key, found)
+            return self._assessed[1]
+        other: Assessment = rig.family.assess(rig, self._project.settings, self._workshop)
+        return other
+
+    def listen(self, listener: Listener) -> None:
+        """Be told after every change."""
+        self._listeners.append(listener)
+
+    def _tell(self) -> None:
+        for listener in self._listeners:
+            listener()
+
+    def _become(self, project: Project, action: str, gesture: object = None) -> None:
+        if project == self._project:
+            return
+        if gesture is None or gesture != self._gesture:
+            self._undo.append(_Moment(self._project, self._current, action))
+            del self._undo[: -self.depth]
+        self._gesture = gesture
+        self._redo.clear()
+        self._project = project
+        self._tell()
+
+    def edit(self, *edits: Edit, action: str = "change", gesture: object = None) -> None:
+        """Change fields of the rig looked at; paths count from the rig.
+
+        A figure that the maker sets is no longer an assumption.
+
+        Raises
+        ------
+        EditError
+            Names the value and what would be accepted; the project is as it was.
+        """
+        if self.rig is None:
+            raise EditError("there is no rig to change")
+        rig = apply(self.rig, edits, self._project.settings.style)
+        self._check(rig)
+        touched = {edit.path for edit in edits}
+        left = tuple(note for note in rig.assumed if note.path not in touched)
+        if len(left) != len(rig.assumed):
+            rig = apply(rig, [Edit("assumed", left)])
+        rigs = self._project.rigs
+        self.replace_rigs((*rigs[: self.current], rig, *rigs[self.current + 1 :]), action, gesture)
+
+    def _check(self, rig: Rig) -> None:
+        """Refuse what cannot be assessed, such as an id that the catalogue lacks."""
+        try:
+            found = rig.family.assess(rig, self._project.settings, self._workshop)
+        except (ValueError, KeyError) as error:
+            raise EditError(str(error)) from None
+        self._assessed = ((id(rig), id(self._project.settings), id(self._workshop)), found)
+
+    def replace_rigs(self, rigs: Sequence[Rig], action: str, gesture: object = None) -> None:
+        """Put other rigs in the project."""
+        self._become(apply(self._project, [Edit("rigs", tuple(rigs))]), action, gesture)
+
+    def edit_project(self, *edits: Edit, action: str = "settings") -> None:
+        """Change the project's own fields, such as ``settings.units``.
+
+        Raises
+        ------
+        EditError
+            As `edit`.
+        """
+        self._become(apply(self._project, edits, self._project.settings.style), action)
+
+    def add_rig(self, rig: Rig, action: str = "new rig") -> None:
+        """Add a rig and look at it."""
+        self._check(rig)
+        self._become(apply(self._project, [Edit("rigs", (*self._project.rigs, rig))]), action)
+        self.look_at(len(self._project.rigs) - 1)
+
+    def remove_rig(self, at: int) -> None:
+        """Take a rig out."""
+        rigs = self._project.rigs
+        self._current = min(self._current, max(0, len(rigs) - 2))
+        self.replace_rigs((*rigs[:at], *rigs[at + 1 :]), f"remove {rigs[at].name}")
+
+    def look_at(self, at: int) -> None:
+        """Look at another rig; not a change."""
+        self._current = at
+        self._gesture = None
+        self._tell()
+
+    def end_gesture(self) -> None:
+        """The drag is over; the next edit is a step of its own."""
+        self._gesture = None
+
+    @property
+    def can_undo(self) -> bool:
+        """Whether there is something to undo."""
+        return bool(self._undo)
+
+    @property
+    def can_redo(self) -> bool:
+        """Whether there is something to redo."""
+        return bool(self._redo)
+
+    @property
+    def undo_action(self) -> str:
+        """What undo would take back."""
+        return self._undo[-1].action if self._undo else ""
+
+    @property
+    def redo_action(self) -> str:
+        """What redo would do again."""
+        return self._redo[-1].action if self._redo else ""
+
+    def undo(self) -> None:
+        """Take the last step back."""
+        if self._undo:
+            moment = self._undo.pop()
+            self._redo.append(_Moment(self._project, self._current, moment.action))
+            self._project, self._current = moment.project, moment.current
+            self._gesture = None
+            self._tell()
+
+    def redo(self) -> None:
+        """Do the last undone step again."""
+        if self._redo:
+            moment = self._redo.pop()
+            self._undo.append(_Moment(self._project, self._current, moment.action))
+            self._project, self._current = moment.project, moment.current
+            self._gesture = None
+            self._tell()
+
+    @property
+    def dirty(self) -> bool:
+        """Whether the project differs from the saved one."""
+        return self._project is not self._saved and self._project != self._saved
+
+    def mark_saved(self) -> None:
+        """The project is on disk as it is now."""
+        self._saved = self._project
+        self._tell()

@@ -1,0 +1,222 @@
+"""Fields of the design: what each is, where it lies, and how an edit makes a new design.
+
+A *path* such as ``design.rails.length`` or ``load.items.2.mass`` names a field from the
+root of a rig.  Models are frozen; `replaced` builds a new one and validates it.
+"""
+
+from __future__ import annotations
+
+import typing
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, Literal, TypeVar
+
+from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from pydantic.fields import FieldInfo
+
+from hazel_lantern.core.units import ReadError, Style, read, write
+
+
+class Frozen(BaseModel):
+    """A model that is never changed, refuses unknown fields and figures that are no numbers."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+
+ModelT = TypeVar("ModelT", bound=Frozen)
+
+
+def quantity(
+    kind: str, label: str, default: Any = ..., low: float | None = None, high: float | None = None
+) -> Any:
+    """A figure of the design: SI value of a `units` kind, its label, and its range."""
+    extra: dict[str, Any] = {"quantity": kind}
+    return Field(default, title=label, ge=low, le=high, json_schema_extra=extra)
+
+
+def choice(label: str, default: Any = ..., catalogue: str | None = None) -> Any:
+    """A field chosen from a list: a ``Literal``, or the ids of a table of the catalogue."""
+    extra: dict[str, Any] = {"catalogue": catalogue} if catalogue else {}
+    return Field(default, title=label, json_schema_extra=extra)
+
+
+class EditError(ValueError):
+    """An edit that cannot be made; the message names the value and what would be accepted."""
+
+
+@dataclass(frozen=True)
+class Edit:
+    """One change: the field's path and its new value."""
+
+    path: str
+    value: Any
+
+
+@dataclass(frozen=True)
+class FieldSpec:
+    """What a view needs to show and edit a field.
+
+    Attributes
+    ----------
+    label : str
+        What the maker calls it.
+    kind : str
+        A `units` kind, or "choice", "text" or "switch".
+    low, high : float or None
+        SI.
+    options : tuple of str
+        For a choice among fixed words.
+    catalogue : str or None
+        The table to choose from.
+    """
+
+    label: str
+    kind: str
+    low: float | None = None
+    high: float | None = None
+    options: tuple[str, ...] = ()
+    catalogue: str | None = None
+
+    def range_text(self, style: Style) -> str:
+        """The accepted range, in words."""
+        if self.low is not None and self.high is not None:
+            return f"{write(self.low, self.kind, style)} to {write(self.high, self.kind, style)}"
+        if self.low is not None:
+            return f"at least {write(self.low, self.kind, style)}"
+        return "any figure"
+
+
+def _step(node: Any, name: str, path: str) -> Any:
+    if isinstance(node, tuple):
+        if name.isdigit() and int(name) < len(node):
+            return node[int(name)]
+    elif isinstance(node, BaseModel) and name in type(node).model_fields:
+        return getattr(node, name)
+    raise KeyError(f"there is no “{name}” in {path}")
+
+
+def value_at(root: Frozen, path: str) -> Any:
+    """The value that a path names.
+
+    Raises
+    ------
+    KeyError
+        If the path names nothing.
+    """
+    node: Any = root
+    for name in path.split("."):
+        node = _step(node, name, path)
+    return node
+
+
+def _spec_of(info: FieldInfo, name: str) -> FieldSpec:
+    extra = info.json_schema_extra if isinstance(info.json_schema_extra, dict) else {}
+    low = high = None
+    for rule in info.metadata:
+        low = getattr(rule, "ge", low)
+        high = getattr(rule, "le", high)
+    label = info.title or name.replace("_", " ")
+    if "quantity" in extra:
+        return FieldSpec(label, str(extra["quantity"]), low, high)
+    if "catalogue" in extra:
+        return FieldSpec(label, "choice", catalogue=str(extra["catalogue"]))
+    if typing.get_origin(info.annotation) is Literal:
+        options = tuple(str(option) for option in typing.get_args(info.annotation))
+        return FieldSpec(label, "choice", options=options)
+    return FieldSpec(label, "switch" if info.annotation is bool else "text")
+
+
+def describe(root: Frozen, path: str) -> FieldSpec:
+    """What the field at a path is: label, kind, range, options."""
+    *above, name = path.split(".")
+    parent = value_at(root, ".".join(above)) if above else root
+    _step(parent, name, path)
+    return _spec_of(type(parent).model_fields[name], name)
+
+
+def _why(error: ValidationError, spec: FieldSpec | None, style: Style) -> str:
+    first = error.errors()[0]
+    label = spec.label if spec else ".".join(str(part) for part in first["loc"])
+    if first["type"] == "value_error":
+        return str(first["ctx"]["error"])
+    found = first.get("input")
+    if spec and spec.kind not in ("choice", "text", "switch") and isinstance(found, (int, float)):
+        shown = write(float(found), spec.kind, style)
+        return f"{label} of {shown} cannot be; accepted: {spec.range_text(style)}"
+    if spec and spec.options:
+        return f"{label} “{found}” is not known; accepted: {', '.join(spec.options)}"
+    return f"{label}: {first['msg'].lower()}"
+
+
+def replaced(root: ModelT, path: str, value: Any, style: Style | None = None) -> ModelT:
+    """A new model with one field changed, validated all the way up.
+
+    Raises
+    ------
+    EditError
+        Names the field, the value and what would be accepted; ``root`` is as it was.
+    """
+    style = style or Style()
+    try:
+        spec = describe(root, path)
+    except (KeyError, IndexError, TypeError):
+        spec = None
+    try:
+        return typing.cast(ModelT, _rebuilt(root, path.split("."), value, path))
+    except ValidationError as error:
+        raise EditError(_why(error, spec, style)) from None
+
+
+def _rebuilt(node: Any, names: Sequence[str], value: Any, path: str) -> Any:
+    if not names:
+        return value
+    inner = _rebuilt(_step(node, names[0], path), names[1:], value, path)
+    if isinstance(node, tuple):
+        at = int(names[0])
+        return (*node[:at], inner, *node[at + 1 :])
+    return type(node)(**{**dict(node), names[0]: inner})
+
+
+def apply(root: ModelT, edits: Sequence[Edit], style: Style | None = None) -> ModelT:
+    """Make several edits in turn.
+
+    Edits that only fit together are tried again after the rest, so their order does not
+    matter.
+
+    Raises
+    ------
+    EditError
+        If any of them cannot be made.
+    """
+    waiting = list(edits)
+    while waiting:
+        refused: list[Edit] = []
+        trouble: EditError | None = None
+        for edit in waiting:
+            try:
+                root = replaced(root, edit.path, edit.value, style)
+            except EditError as error:
+                refused.append(edit)
+                trouble = error
+        if trouble and len(refused) == len(waiting):
+            raise trouble
+        waiting = refused
+    return root
+
+
+def read_field(root: Frozen, path: str, text: str, style: Style) -> Any:
+    """What a maker typed for a field, as its value.
+
+    Raises
+    ------
+    EditError
+        If it cannot be read.
+    """
+    spec = describe(root, path)
+    if spec.kind in ("choice", "text", "switch"):
+        return text.strip()
+    try:
+        value = read(text, spec.kind, style)
+    except ReadError as error:
+        raise EditError(f"{spec.label}: {error}") from None
+    return int(value) if spec.kind == "count" else value

@@ -1,0 +1,156 @@
+"""Lamps: a check with its value against its limit, and what it means."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from hazel_lantern.core.units import Style, write
+
+Sense = Literal["at most", "at least"]
+
+
+class State(StrEnum):
+    """How a lamp burns."""
+
+    HOLDS = "holds"
+    TIGHT = "tight"
+    FAILS = "fails"
+
+    @property
+    def badness(self) -> int:
+        """0, 1 or 2, to compare and sort."""
+        return (State.HOLDS, State.TIGHT, State.FAILS).index(self)
+
+
+def worst(states: list[State]) -> State:
+    """The worst of several states; holds when there is none."""
+    return max(states, key=lambda state: state.badness, default=State.HOLDS)
+
+
+@dataclass(frozen=True)
+class LimitSpec:
+    """A lamp's limit before the maker changes it.
+
+    Attributes
+    ----------
+    name : str
+        What is checked.
+    station : str
+        Where the maker can do something about it.
+    kind : str
+        A `units` kind for value and limit.
+    default : float or None
+        SI; None when the limit is of the design (the shot's travel, the budget).
+    sense : {"at most", "at least"}
+    source : str
+        Where the default comes from.
+    margin_share : float
+        Share of the project's margin within which the lamp is tight.
+    """
+
+    name: str
+    station: str
+    kind: str
+    default: float | None
+    sense: Sense
+    source: str
+    margin_share: float = 1.0
+
+
+@dataclass(frozen=True)
+class Working:
+    """How a lamp's value was found.
+
+    Attributes
+    ----------
+    formula : str
+        With the symbols of ``inputs``.
+    inputs : tuple of (symbol, what it is, value printed)
+    source : str
+    """
+
+    formula: str
+    inputs: tuple[tuple[str, str, str], ...]
+    source: str
+
+
+@dataclass(frozen=True)
+class Lamp:
+    """One check.
+
+    Attributes
+    ----------
+    id : str
+        Stable, ``family.check``.
+    spec : LimitSpec
+    state : State
+    value, limit : float
+        SI; the worst over the move.
+    mark : int
+        Index of the mark where it is worst.
+    trace : array or None
+        The value at every mark.
+    headline : str
+        What will happen, in a few words.
+    meaning : callable
+        One sentence, in the chosen units.
+    working : callable
+        Formula, numbers and source, in the chosen units.
+    applies : bool
+        False when the design has nothing of the kind to check.
+    """
+
+    id: str
+    spec: LimitSpec
+    state: State
+    value: float
+    limit: float
+    mark: int
+    trace: NDArray[np.float64] | None
+    headline: str
+    meaning: Callable[[Style], str]
+    working: Callable[[Style], Working]
+    applies: bool = True
+
+    def reading(self, style: Style) -> str:
+        """Value against limit, in words."""
+        if not self.applies:
+            return "does not apply"
+        value = write(self.value, self.spec.kind, style)
+        limit = write(self.limit, self.spec.kind, style)
+        return f"{value} of {limit}" if self.spec.sense == "at most" else f"{value}, wants {limit}"
+
+    def reading_at(self, mark: int, style: Style) -> str:
+        """The value at one mark; the worst when it has no course over the move."""
+        if self.trace is None or not self.applies:
+            return self.reading(style)
+        return write(float(self.trace[mark]), self.spec.kind, style)
+
+    def fraction(self) -> float:
+        """Length of the bar, with the limit at 0.8: 0 is far from it, 1 far past it."""
+        if not self.applies:
+            return 0.0
+        if self.spec.sense == "at most":
+            share = self.value / self.limit if self.limit > 0 else 2.0
+        elif self.value > 0:
+            share = max(self.limit, 0.0) / self.value
+        else:
+            share = 2.0
+        return float(min(1.0, max(0.02, 0.8 * share)))
+
+
+def judge(value: float, limit: float, sense: Sense, margin: float) -> State:
+    """The state of a value against its limit; within ``margin`` of it, as a share, is tight."""
+    if sense == "at most":
+        if value > limit:
+            return State.FAILS
+        return State.TIGHT if value > limit - margin * abs(limit) else State.HOLDS
+    if value < limit:
+        return State.FAILS
+    return State.TIGHT if value < limit + margin * abs(limit) else State.HOLDS

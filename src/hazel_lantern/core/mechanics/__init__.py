@@ -1,0 +1,1 @@
+"""The mechanics: plain functions on NumPy arrays, with no knowledge of rigs."""

@@ -1,0 +1,103 @@
+"""Statics of a four-wheeled carriage: wheel loads, jamming, side play."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from hazel_lantern.core.mechanics.constants import GRAVITY
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class CarriageLoad:
+    """What a carriage carries and how it is pushed.
+
+    Attributes
+    ----------
+    mass : float
+        All that moves, kg.
+    forward, sideways, height : float
+        Centre of mass from the middle of the wheels: along the track, across it, and
+        above the wheels' contact, m.
+    wheelbase, gauge : float
+        Between axles and between the wheels' contact lines, m.
+    push_height : float
+        Height of the push above the contact, m.
+    rolling : float
+        Rolling resistance coefficient.
+    """
+
+    mass: float
+    forward: float
+    sideways: float
+    height: float
+    wheelbase: float
+    gauge: float
+    push_height: float
+    rolling: float
+
+
+def push_force(load: CarriageLoad, acceleration: Array, slope: Array, direction: Array) -> Array:
+    """Force along the track to hold the motion, N.
+
+    Parameters
+    ----------
+    load : CarriageLoad
+    acceleration : array
+        Along the track, m/s².
+    slope : array
+        Rise of the track along its positive direction, rad.
+    direction : array
+        +1 or −1 where the carriage moves, 0 at rest.
+
+    Notes
+    -----
+    F = m a + m g sin(slope) + sign(v) Crr m g cos(slope).
+    """
+    weight = load.mass * GRAVITY
+    rolling = direction * load.rolling * weight * np.cos(slope)
+    return np.asarray(load.mass * acceleration + weight * np.sin(slope) + rolling)
+
+
+def axle_loads(load: CarriageLoad, acceleration: Array, slope: Array, push: Array) -> Array:
+    """Load on the rear (low x) and front (high x) axle, (2, n) N, square to the track.
+
+    Moments about the contact line: weight ahead of the middle and a high push load the
+    front axle; inertia and slope act at the centre of mass and unload it.
+    """
+    normal = load.mass * GRAVITY * np.cos(slope)
+    inertia = load.mass * acceleration + load.mass * GRAVITY * np.sin(slope)
+    moment = normal * load.forward - inertia * load.height + push * load.push_height
+    half = moment / load.wheelbase
+    return np.stack([normal / 2 - half, normal / 2 + half])
+
+
+def side_share(load: CarriageLoad) -> tuple[float, float]:
+    """Share of the load on the near (negative) and far rail; they add to one."""
+    far = 0.5 + load.sideways / load.gauge
+    return 1 - far, far
+
+
+def wheel_loads(load: CarriageLoad, axles: Array) -> Array:
+    """Loads of the four wheels, (4, n) N: rear near, rear far, front near, front far.
+
+    A stiff carriage on level rails shares each axle in the same proportion.
+    """
+    near, far = side_share(load)
+    return np.stack([axles[0] * near, axles[0] * far, axles[1] * near, axles[1] * far])
+
+
+def jam_margin(guide_length: float, offset: float, friction: float) -> float:
+    """How many times further out the push could be before the guide jams.
+
+    A guide of length ℓ pushed at offset d with friction μ jams when d ≥ ℓ/(2μ), so the
+    margin is ℓ/(2μd).  Infinite without friction or offset.
+    """
+    if offset == 0 or friction == 0:
+        return math.inf
+    return guide_length / (2 * friction * abs(offset))

@@ -1,0 +1,149 @@
+"""From the camera's pose to the picture: pinhole projection, drift, field, focus, blur."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+
+
+def focal_in_pixels(focal: float, sensor_width: float, frame_width: float) -> float:
+    """Focal length in pixels of the frame: f / sensor width × frame width.
+
+    Parameters
+    ----------
+    focal, sensor_width : float
+        m.
+    frame_width : float
+        px.
+
+    Raises
+    ------
+    ValueError
+        If a figure is not above zero.
+    """
+    if min(focal, sensor_width, frame_width) <= 0:
+        raise ValueError("focal length, sensor width and frame width must be above 0")
+    return focal / sensor_width * frame_width
+
+
+def drift(pitch: Array, rise: Array, focal_px: float, distance: float | Array) -> Array:
+    """How far the subject moves down the frame, px.
+
+    Parameters
+    ----------
+    pitch : array
+        Nose-up turn of the lens, rad.
+    rise : array
+        Lift of the lens, m.
+    focal_px : float
+        Focal length, px.
+    distance : float or array
+        Lens to subject, m.
+
+    Notes
+    -----
+    ``f tan(pitch) + f rise / distance``; the second term is exact for a level lens.
+    """
+    return np.asarray(focal_px * np.tan(pitch) + focal_px * rise / distance)
+
+
+def edge_drift(centre: Array, roll: Array, frame_width: float) -> Array:
+    """Drift at left edge, centre and right edge, (3, n) px, when the picture also rolls (rad)."""
+    swing = frame_width / 2 * np.tan(roll)
+    return np.stack([centre - swing, centre, centre + swing])
+
+
+def peak_to_peak(values: Array) -> Array:
+    """Greatest less least along the last axis."""
+    return np.asarray(values.max(axis=-1) - values.min(axis=-1))
+
+
+def field_of_view(focal: float, sensor_side: float) -> float:
+    """Angle of view across one side of the sensor, rad: 2 atan(side / 2 f)."""
+    return 2 * math.atan(sensor_side / (2 * focal))
+
+
+def coverage(focal: float, sensor_side: float, distance: float) -> float:
+    """Width or height of the plane in frame at a distance, m."""
+    return sensor_side * distance / focal
+
+
+def depth_of_field(
+    focal: float, f_number: float, distance: float, circle: float
+) -> tuple[float, float]:
+    """Near and far limit of focus, m; the far one is infinite past the hyperfocal distance.
+
+    Parameters
+    ----------
+    focal, distance, circle : float
+        Focal length, focus distance and circle of confusion, m.
+    f_number : float
+        Of the stop.
+
+    Notes
+    -----
+    Thin lens: H = f²/(N c) + f; near = d(H − f)/(H + d − 2f), far = d(H − f)/(H − d).
+    """
+    hyperfocal = focal**2 / (f_number * circle) + focal
+    near = distance * (hyperfocal - focal) / (hyperfocal + distance - 2 * focal)
+    if distance >= hyperfocal:
+        return near, math.inf
+    return near, distance * (hyperfocal - focal) / (hyperfocal - distance)
+
+
+def blur(focal_px: float, speed: float, exposure: float, distance: float) -> float:
+    """Smear of a still subject while the shutter is open, px: f v t / d."""
+    return focal_px * speed * exposure / distance
+
+
+def rotation(look: float, pitch: float, roll: float) -> Array:
+    """Rows: the lens's right, up and forward directions in the room, (3, 3).
+
+    Parameters
+    ----------
+    look : float
+        Bearing of the lens from the x axis towards the y axis, rad.
+    pitch : float
+        Nose up, rad.
+    roll : float
+        Right side down, rad.
+    """
+    forward = np.array(
+        [math.cos(look) * math.cos(pitch), math.sin(look) * math.cos(pitch), math.sin(pitch)]
+    )
+    level = np.array([math.sin(look), -math.cos(look), 0.0])
+    upright = np.cross(level, forward)
+    right = math.cos(roll) * level - math.sin(roll) * upright
+    up = math.cos(roll) * upright + math.sin(roll) * level
+    return np.stack([right, up, forward])
+
+
+def project(points: Array, eye: Array, axes: Array, focal_px: float) -> tuple[Array, Array]:
+    """Pinhole projection.
+
+    Parameters
+    ----------
+    points : (n, 3) array
+        Room points, m.
+    eye : (3,) array
+        The lens, m.
+    axes : (3, 3) array
+        From `rotation`.
+    focal_px : float
+        px.
+
+    Returns
+    -------
+    (n, 2) array
+        Right and up of the frame's centre, px; meaningless where depth is not above zero.
+    (n,) array
+        Depth in front of the lens, m.
+    """
+    seen = (points - eye) @ axes.T
+    depth = seen[:, 2]
+    divisor = np.where(np.abs(depth) < 1e-9, 1e-9, depth)
+    return focal_px * seen[:, :2] / divisor[:, None], depth

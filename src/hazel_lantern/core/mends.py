@@ -1,0 +1,352 @@
+"""Mends: the search over a family's levers for changes that make a lamp hold.
+
+Nothing here knows what a lever does; every candidate is assessed anew.  A mend is offered
+only if the lamp then holds and no other lamp burns worse than before.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, field
+from typing import TYPE_CHECKING
+
+from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.fields import Edit, EditError, apply, describe, value_at
+from hazel_lantern.core.lamps import State
+from hazel_lantern.core.rigs.family import Choices, Lever, Numeric
+from hazel_lantern.core.units import INCH, Style, write
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.project.model import Rig, Settings
+    from hazel_lantern.core.workshop import Workshop
+
+
+@dataclass(frozen=True)
+class Mend:
+    """A change that makes a lamp hold.
+
+    Attributes
+    ----------
+    title : str
+        What to do.
+    edits : tuple of Edit
+    after : Assessment
+        Of the changed rig.
+    cost, mass, travel : float
+        Change of each: money, kg, m.
+    """
+
+    title: str
+    edits: tuple[Edit, ...]
+    after: Assessment
+    cost: float
+    mass: float
+    travel: float
+
+    def price(self, style: Style) -> str:
+        """What it costs in money, mass and travel, in words."""
+        words = []
+        for change, kind, name in (
+            (self.cost, "money", ""),
+            (self.mass, "mass", ""),
+            (self.travel, "length", " travel"),
+        ):
+            least = {"money": 0.005, "mass": 0.0005, "length": 0.00005}[kind]
+            if abs(change) >= least:
+                words.append(f"{'+' if change > 0 else '–'}{write(abs(change), kind, style)}{name}")
+        return " · ".join(words) or "costs nothing"
+
+
+class StopSearch(Exception):  # noqa: N818 - a signal, not an error
+    """The search was told to stop."""
+
+
+def never() -> bool:
+    """A stop signal that is never given."""
+    return False
+
+
+@dataclass
+class Search:
+    """One search: the rig as it is, and what may not get worse."""
+
+    rig: Rig
+    settings: Settings
+    workshop: Workshop
+    stop: Callable[[], bool] = never
+    before: Assessment = field(init=False)
+    tried: int = 0
+
+    def __post_init__(self) -> None:
+        self.before = self.rig.family.assess(self.rig, self.settings, self.workshop)
+
+    def attempt(self, edits: tuple[Edit, ...]) -> Assessment | None:
+        """The rig assessed with these edits, or None where they cannot be made."""
+        if self.stop():
+            raise StopSearch
+        self.tried += 1
+        try:
+            changed = apply(self.rig, edits, self.settings.style)
+        except EditError:
+            return None
+        found: Assessment = changed.family.assess(changed, self.settings, self.workshop)
+        return found
+
+    def harmless(self, after: Assessment, target: str) -> bool:
+        """Whether no lamp but the target burns worse than it did."""
+        return all(
+            lamp.state.badness <= self.before.by_id[lamp.id].state.badness
+            for lamp in after.lamps
+            if lamp.id != target and lamp.id in self.before.by_id
+        )
+
+    def mends(self, after: Assessment | None, target: str) -> bool:
+        """Whether the target holds and nothing else is worse."""
+        return (
+            after is not None
+            and after.by_id[target].state is State.HOLDS
+            and self.harmless(after, target)
+        )
+
+    def matters(self, edits: tuple[Edit, ...], target: str) -> bool:
+        """Whether a change touches the target at all; most levers leave most lamps alone."""
+        after = self.attempt(edits)
+        return after is None or after.by_id[target].value != self.before.by_id[target].value
+
+    def mend(self, title: str, edits: tuple[Edit, ...], after: Assessment) -> Mend:
+        """The mend with what it costs."""
+        before = self.before
+        return Mend(
+            title, edits, after, after.cost - before.cost, after.mass - before.mass,
+            after.travel - before.travel,
+        )  # fmt: skip
+
+
+def _step_of(lever: Numeric, kind: str, style: Style) -> float:
+    """The lever's step, as a maker with this rule would set it."""
+    if kind == "length" and style.imperial:
+        return max(round(lever.step / (INCH / 4)), 1) * INCH / 4
+    return lever.step
+
+
+def _ladder(start: float, stop: float, step: float) -> Iterator[float]:
+    """Steps from start towards stop, each rung three times as far as the one before."""
+    sign = 1 if stop > start else -1
+    reach = step
+    while reach < abs(stop - start):
+        yield start + sign * reach
+        reach *= 3
+    yield stop
+
+
+def _on_grid(value: float, step: float, low: float, high: float) -> float:
+    return min(max(round(value / step) * step, low), high)
+
+
+def _pull(search: Search, lever: Numeric, target: str) -> Iterator[Mend]:
+    """The least change of a figure, up and down, that mends."""
+    kind = describe(search.rig, lever.path).kind
+    style = search.settings.style
+    now = float(value_at(search.rig, lever.path))
+    step = _step_of(lever, kind, style)
+    for stop in (lever.high, lever.low):
+        if abs(stop - now) < step / 2:
+            continue
+        if not search.matters((Edit(lever.path, _typed(lever, stop)),), target):
+            continue
+        last, found = now, None
+        for rung in _ladder(now, stop, step):
+            value = _on_grid(rung, step, lever.low, lever.high)
+            after = search.attempt((Edit(lever.path, _typed(lever, value)),))
+            if search.mends(after, target):
+                found = (value, after)
+                break
+            last = value
+        if found is None:
+            continue
+        value, after = found
+        while abs(value - last) > 1.01 * step:
+            middle = _on_grid((value + last) / 2, step, lever.low, lever.high)
+            if middle in (value, last):
+                break
+            trial = search.attempt((Edit(lever.path, _typed(lever, middle)),))
+            if search.mends(trial, target):
+                value, after = middle, trial
+            else:
+                last = middle
+        assert after is not None
+        shown = str(int(value)) if lever.whole else write(value, kind, style)
+        edits = (Edit(lever.path, _typed(lever, value)),)
+        yield search.mend(lever.title.format(shown), edits, after)
+
+
+def _typed(lever: Numeric, value: float) -> float | int:
+    return round(value) if lever.whole else value
+
+
+def _choose(search: Search, lever: Choices, target: str, most: int = 3) -> Iterator[Mend]:
+    """The cheapest choices that mend."""
+    found = []
+    few = lever.candidates[:: max(1, len(lever.candidates) // 4)]
+    if not any(search.matters(edits, target) for _, edits in few):
+        return
+    for title, edits in lever.candidates:
+        after = search.attempt(edits)
+        if search.mends(after, target):
+            assert after is not None
+            found.append(search.mend(title, edits, after))
+    yield from sorted(found, key=lambda mend: (mend.cost, mend.mass))[:most]
+
+
+def _single(search: Search, lever: Lever, target: str) -> Iterator[Mend]:
+    if isinstance(lever, Numeric):
+        yield from _pull(search, lever, target)
+    else:
+        yield from _choose(search, lever, target)
+
+
+def _cheapest_first(found: list[Mend]) -> list[Mend]:
+    return sorted(found, key=lambda mend: (round(mend.cost, 2), abs(mend.mass), abs(mend.travel)))
+
+
+def find(
+    target: str,
+    rig: Rig,
+    settings: Settings,
+    workshop: Workshop,
+    stop: Callable[[], bool] = never,
+    progress: Callable[[float], None] | None = None,
+    most: int = 6,
+) -> list[Mend]:
+    """Mends of one lamp, cheapest first.
+
+    Where no single lever mends it, the most helpful settings of one lever are each tried
+    together with every other lever.
+
+    Parameters
+    ----------
+    target : str
+        Lamp id.
+    rig, settings, workshop
+        As assessed.
+    stop : callable
+        Asked often; True ends the search.
+    progress : callable, optional
+        Given the share done, 0 to 1.
+    most : int
+        How many to return.
+
+    Raises
+    ------
+    StopSearch
+        If told to stop.
+    KeyError
+        If the rig has no such lamp.
+    """
+    search = Search(rig, settings, workshop, stop)
+    if search.before.by_id[target].state is State.HOLDS:
+        return []
+    levers = list(rig.family.levers(rig, workshop))
+    found: list[Mend] = []
+    for at, lever in enumerate(levers):
+        found += _single(search, lever, target)
+        if progress:
+            progress((at + 1) / len(levers))
+    if not found:
+        found = _in_two(search, levers, target, most)
+    return _cheapest_first(found)[:most]
+
+
+def _badness(search: Search, after: Assessment, target: str) -> tuple[float, float]:
+    lamp = after.by_id[target]
+    return lamp.fraction(), after.cost - search.before.cost
+
+
+def _first_moves(
+    search: Search, levers: list[Lever], target: str
+) -> list[tuple[str, tuple[Edit, ...]]]:
+    """Single changes that help without harm though they do not mend alone, best first."""
+    now = search.before.by_id[target].fraction()
+    found: list[tuple[tuple[float, float], str, tuple[Edit, ...]]] = []
+    for lever in levers:
+        for title, edits in _samples(search, lever):
+            after = search.attempt(edits)
+            if after is None or not search.harmless(after, target):
+                continue
+            badness = _badness(search, after, target)
+            if badness[0] < now - 0.02 or after.by_id[target].value != (
+                search.before.by_id[target].value
+            ):
+                found.append((badness, title, edits))
+    found.sort(key=lambda entry: entry[0])
+    return [(title, edits) for _, title, edits in found]
+
+
+def _samples(search: Search, lever: Lever) -> Iterator[tuple[str, tuple[Edit, ...]]]:
+    if isinstance(lever, Choices):
+        yield from lever.candidates
+        return
+    kind = describe(search.rig, lever.path).kind
+    now = float(value_at(search.rig, lever.path))
+    step = _step_of(lever, kind, search.settings.style)
+    for share in (0.25, 0.5, 1.0):
+        for end in (lever.low, lever.high):
+            value = _on_grid(now + share * (end - now), step, lever.low, lever.high)
+            shown = str(int(value)) if lever.whole else write(value, kind, search.settings.style)
+            yield lever.title.format(shown), (Edit(lever.path, _typed(lever, value)),)
+
+
+def _in_two(search: Search, levers: list[Lever], target: str, most: int) -> list[Mend]:
+    """Pairs of changes: a helpful first one, then the least second one that mends."""
+    found: list[Mend] = []
+    for title, edits in _first_moves(search, levers, target)[:6]:
+        try:
+            changed = apply(search.rig, edits, search.settings.style)
+        except EditError:
+            continue
+        inner = Search(changed, search.settings, search.workshop, search.stop)
+        touched = {edit.path for edit in edits}
+        for lever in changed.family.levers(changed, search.workshop):
+            if isinstance(lever, Numeric) and lever.path in touched:
+                continue
+            for second in _single(inner, lever, target):
+                both = (*edits, *second.edits)
+                if search.harmless(second.after, target):
+                    found.append(search.mend(
+                        f"{title}, and {second.title[0].lower()}{second.title[1:]}",
+                        both, second.after,
+                    ))  # fmt: skip
+            if len(found) >= most:
+                return found
+    return found
+
+
+def settle(rig: Rig, settings: Settings, workshop: Workshop, rounds: int = 10) -> Rig:
+    """Apply the cheapest mends until every lamp holds, or none can be mended.
+
+    Used for first drafts.  The worst lamp is mended first; a lamp that cannot be mended is
+    left as it is and stays to be seen.  Levers on the shot are not pulled: it is what the
+    maker asked for.
+    """
+    given_up: set[str] = set()
+    for _ in range(rounds):
+        assessment = rig.family.assess(rig, settings, workshop)
+        open_lamps = [
+            lamp for lamp in assessment.lamps
+            if lamp.state is not State.HOLDS and lamp.id not in given_up
+        ]  # fmt: skip
+        if not open_lamps:
+            break
+        target = max(open_lamps, key=lambda lamp: (lamp.state.badness, lamp.fraction()))
+        found = [
+            mend for mend in find(target.id, rig, settings, workshop, most=30)
+            if not any(edit.path.startswith("shot.") for edit in mend.edits)
+        ]  # fmt: skip
+        if not found:
+            given_up.add(target.id)
+            continue
+        # Another kind of support is another rig; it is the last resort of a draft.
+        found.sort(key=lambda mend: any(edit.path.endswith(".kind") for edit in mend.edits))
+        rig = apply(rig, found[0].edits, settings.style)
+        given_up.clear()
+    return rig

@@ -1,0 +1,75 @@
+"""Parts of a rig: what to buy, what is owned, what it costs and weighs."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+Having = Literal["buy", "owned", "scrap"]
+
+
+@dataclass(frozen=True)
+class Part:
+    """A line of the parts list.
+
+    Attributes
+    ----------
+    key : str
+        Stable within a family, so that marks and prices stay with it.
+    name : str
+    quantity : int
+    price : float
+        For all of them, in the project's currency, as if bought.
+    mass : float
+        For all of them, kg.
+    having : {"buy", "owned", "scrap"}
+    note : str
+        Such as the cut length or where it comes from.
+    catalogue_id : str
+        What it is in the catalogue, to find it on the shelf.
+    """
+
+    key: str
+    name: str
+    quantity: int
+    price: float
+    mass: float
+    having: Having = "buy"
+    note: str = ""
+    catalogue_id: str = ""
+
+    @property
+    def cost(self) -> float:
+        """What is still to be paid."""
+        return self.price if self.having == "buy" else 0.0
+
+
+@dataclass(frozen=True)
+class Piece:
+    """Pieces to cut from one section: each ``length`` m long."""
+
+    section: str
+    label: str
+    length: float
+    count: int
+
+
+@dataclass(frozen=True)
+class Hole:
+    """A hole: where from the datum corner, m, its diameter, and what goes through."""
+
+    part: str
+    label: str
+    x: float
+    y: float
+    diameter: float
+    purpose: str
+
+
+@dataclass(frozen=True)
+class Step:
+    """A step of the build: what to do, with which tools, and what to mind."""
+
+    text: str
+    tools: tuple[str, ...] = ()
+    caution: str = ""

@@ -1,0 +1,136 @@
+"""Reading and writing the project file: UTF-8 JSON with a version."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from pydantic import ValidationError
+
+from hazel_lantern.core.catalogue import CatalogueError
+from hazel_lantern.core.fields import value_at
+from hazel_lantern.core.project.model import VERSION, Project
+from hazel_lantern.core.workshop import Workshop
+
+#: Files larger than this are not project files, bytes.
+LARGEST = 32 * 1024 * 1024
+
+
+class ProjectError(ValueError):
+    """A file that is not an acceptable project; the message names place, value and remedy."""
+
+
+def dumps(project: Project) -> str:
+    """The project as JSON text."""
+    return project.model_dump_json(indent=1) + "\n"
+
+
+def _refuse_constant(word: str) -> float:
+    raise ProjectError(f"the file holds {word}, which is no figure; accepted are plain numbers")
+
+
+def _place(error: dict[str, Any]) -> str:
+    words = []
+    for part in error["loc"]:
+        if isinstance(part, int):
+            words.append(f"number {part + 1}")
+        else:
+            words.append(str(part).replace("_", " "))
+    return ", ".join(words) or "the project"
+
+
+def _accepted(error: dict[str, Any]) -> str:
+    kind, context = error["type"], error.get("ctx", {})
+    if kind == "extra_forbidden":
+        return "this field is not known; take it out, or open the file with a newer version"
+    if kind == "missing":
+        return "this field is missing and is needed"
+    if kind == "value_error":
+        return str(context["error"])
+    bounds = {"greater_than_equal": ("ge", "at least"), "less_than_equal": ("le", "at most"),
+              "greater_than": ("gt", "above"), "less_than": ("lt", "below")}  # fmt: skip
+    if kind in bounds:
+        key, words = bounds[kind]
+        return f"accepted is {words} {context[key]:g} (SI units)"
+    if kind == "literal_error":
+        return f"accepted is {context['expected']}"
+    return str(error["msg"])[0].lower() + str(error["msg"])[1:]
+
+
+def _explain(error: ValidationError) -> ProjectError:
+    details = error.errors()
+    first: dict[str, Any] = dict(details[0])
+    found = first.get("input")
+    shown = (
+        "" if isinstance(found, (dict, list)) or first["type"] == "missing" else f" is {found!r}"
+    )
+    more = f" ({len(details) - 1} more places)" if len(details) > 1 else ""
+    return ProjectError(f"{_place(first)}{shown}: {_accepted(first)}{more}")
+
+
+def loads(text: str, workshop: Workshop | None = None) -> Project:
+    """Read a project from JSON text.
+
+    Parameters
+    ----------
+    text : str
+        The whole file.
+    workshop : Workshop, optional
+        If given, every rig is also assessed, so that what opens can be shown.
+
+    Raises
+    ------
+    ProjectError
+        Names the place in the file, what stands there and what would be accepted.
+    """
+    if not text.strip():
+        raise ProjectError("the file is empty")
+    try:
+        data = json.loads(text, parse_constant=_refuse_constant)
+    except json.JSONDecodeError as error:
+        cut = " (the file seems cut short)" if error.pos >= len(text.rstrip()) - 1 else ""
+        raise ProjectError(
+            f"not JSON at line {error.lineno}, column {error.colno}: {error.msg}{cut}"
+        ) from None
+    except RecursionError:
+        raise ProjectError("the file is nested too deeply to be a project") from None
+    if not isinstance(data, dict) or data.get("format") != "hazel-lantern":
+        raise ProjectError("this is JSON, but no project: it has no “format”: “hazel-lantern”")
+    version = data.get("version")
+    if not isinstance(version, int) or isinstance(version, bool) or version < 1:
+        raise ProjectError(f"version is {version!r}; accepted is a whole number up to {VERSION}")
+    if version > VERSION:
+        raise ProjectError(
+            f"the file is of version {version}, made by a newer Hazel Lantern; this one reads up "
+            f"to version {VERSION}"
+        )
+    try:
+        project = Project.model_validate(data)
+    except ValidationError as error:
+        raise _explain(error) from None
+    for number, rig in enumerate(project.rigs):
+        _check_rig(project, number, workshop)
+        for note in rig.assumed:
+            try:
+                value_at(rig, note.path)
+            except KeyError as error:
+                raise ProjectError(f"rigs, number {number + 1}, assumed: {error}") from None
+    return project
+
+
+def _check_rig(project: Project, number: int, workshop: Workshop | None) -> None:
+    if workshop is None:
+        return
+    rig = project.rigs[number]
+    try:
+        rig.family.assess(rig, project.settings, workshop)
+    except (CatalogueError, ValueError, KeyError, ArithmeticError) as error:
+        raise ProjectError(f"rigs, number {number + 1} (“{rig.name}”): {error}") from None
+
+
+def schema() -> dict[str, Any]:
+    """JSON Schema of the project file."""
+    found = Project.model_json_schema()
+    found["$schema"] = "https://json-schema.org/draft/2020-12/schema"
+    found["title"] = "Hazel Lantern project"
+    return found

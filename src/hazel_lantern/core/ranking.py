@@ -1,0 +1,72 @@
+"""Ranking every candidate of a choice by what it does to the rig."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import TYPE_CHECKING, Literal
+
+from hazel_lantern.core.fields import Edit, EditError, apply
+from hazel_lantern.core.lamps import State
+from hazel_lantern.core.mends import StopSearch, never
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.project.model import Rig, Settings
+    from hazel_lantern.core.rigs.family import Ranking
+    from hazel_lantern.core.workshop import Workshop
+
+Order = Literal["figure", "cost", "mass"]
+
+
+@dataclass(frozen=True)
+class Ranked:
+    """A candidate with what it would do: the lamp figure, cost and mass of the whole rig."""
+
+    id: str
+    name: str
+    edits: tuple[Edit, ...]
+    state: State
+    figure: float
+    cost: float
+    mass: float
+    chosen: bool
+    worst_lamp: str
+
+
+def rank(
+    ranking: Ranking,
+    rig: Rig,
+    settings: Settings,
+    workshop: Workshop,
+    stop: Callable[[], bool] = never,
+) -> list[Ranked]:
+    """Assess the rig with every candidate in turn; unordered, see `ordered`.
+
+    Raises
+    ------
+    StopSearch
+        If told to stop.
+    """
+    chosen = ranking.chosen(rig)
+    found = []
+    for id, name, edits in ranking.candidates(rig, workshop):
+        if stop():
+            raise StopSearch
+        try:
+            changed = apply(rig, edits, settings.style)
+        except EditError:
+            continue
+        after = changed.family.assess(changed, settings, workshop)
+        lamp = after.by_id[ranking.figure]
+        bad = max(after.lamps, key=lambda one: (one.state.badness, one.fraction()))
+        found.append(Ranked(
+            id, name, edits, after.state, lamp.value, after.cost, after.mass, id == chosen,
+            "" if bad.state is State.HOLDS else bad.headline,
+        ))  # fmt: skip
+    return found
+
+
+def ordered(rows: list[Ranked], by: Order, most_is_best: bool = False) -> list[Ranked]:
+    """Those that hold first, then by the figure, the cost or the mass."""
+    sign = -1 if by == "figure" and most_is_best else 1
+    return sorted(rows, key=lambda row: (row.state.badness, sign * float(getattr(row, by))))

@@ -1,0 +1,101 @@
+"""The design of a slider.  Places along the rails count from their middle, + to the right."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import model_validator
+
+from hazel_lantern.core.fields import Frozen, choice, quantity
+from hazel_lantern.core.rigs.family import Design
+
+SupportKind = Literal["stand", "end stands", "table", "floor"]
+
+
+class Rails(Frozen):
+    """What the carriage runs on."""
+
+    section: str = choice("Section", "aluminium-tube-25x2", catalogue="sections")
+    arrangement: Literal["pair", "single"] = choice("Rails", "pair")
+    length: float = quantity("length", "Rail length", 1.2, low=0.15, high=30)
+    spacing: float = quantity("length", "Rail spacing", 0.12, low=0.02, high=2)
+    spacing_error: float = quantity("fine", "Spacing error", 0.0005, low=0, high=0.05)
+
+
+class Supports(Frozen):
+    """What the rails stand on."""
+
+    kind: SupportKind = choice("Stands on", "stand")
+    stand: str = choice("Stand", "photo-mid", catalogue="stands")
+    count: int = quantity("count", "Supports", 2, low=2, high=12)
+    inset: float = quantity("length", "From rail end", 0.03, low=0, high=10)
+    offset: float = quantity("length", "Stand from mid-rail", 0.0, low=-10, high=10)
+    foot_spread: float = quantity("length", "Foot spread", 0.85, low=0.1, high=4)
+    head_stiffness: float = quantity("torsion", "Head stiffness", 900.0, low=1, high=1e7)
+    head_rating: float = quantity("mass", "Head rating", 8.0, low=0.1, high=500)
+    ballast: float = quantity("mass", "Hung ballast", 0.0, low=0, high=200)
+
+
+class Carriage(Frozen):
+    """What runs on the rails; its mass is without wheels."""
+
+    wheel: str = choice("Wheels", "groove-nylon", catalogue="wheels")
+    length: float = quantity("length", "Carriage length", 0.20, low=0.04, high=3)
+    wheelbase: float = quantity("length", "Wheelbase", 0.15, low=0.02, high=3)
+    mass: float = quantity("mass", "Carriage mass", 0.6, low=0.01, high=200)
+    camera_offset: float = quantity("length", "Camera along carriage", 0.0, low=-1, high=1)
+    camera_side: float = quantity("length", "Camera across carriage", 0.0, low=-1, high=1)
+    screw_height: float = quantity("length", "Screw above rails", 0.12, low=0.005, high=2)
+
+
+class Drive(Frozen):
+    """How it is moved."""
+
+    kind: Literal["by hand", "hand crank"] = choice("Moved", "by hand")
+    push_offset: float = quantity("length", "Push beside the middle", 0.05, low=0, high=2)
+    push_height: float = quantity("length", "Push above the rails", 0.06, low=0, high=2)
+    brake: float = quantity("force", "Brake holds", 0.0, low=0, high=2000)
+    spool: float = quantity("length", "Spool diameter", 0.05, low=0.005, high=1)
+    crank: float = quantity("length", "Crank arm", 0.08, low=0.01, high=1)
+    efficiency: float = quantity("percent", "Crank passes on", 0.8, low=0.1, high=1)
+
+
+class SliderDesign(Design):
+    """A slider."""
+
+    family: Literal["slider"] = "slider"
+    rails: Rails = Rails()
+    supports: Supports = Supports()
+    carriage: Carriage = Carriage()
+    stop: float = quantity("length", "Stop at each end", 0.02, low=0, high=1)
+    drive: Drive = Drive()
+
+    @model_validator(mode="after")
+    def _fits_together(self) -> SliderDesign:
+        rails, supports, carriage = self.rails, self.supports, self.carriage
+        if carriage.wheelbase > carriage.length:
+            raise ValueError(
+                f"the wheelbase of {_mm(carriage.wheelbase)} is longer than the carriage; "
+                f"at most {_mm(carriage.length)}"
+            )
+        least = carriage.length + 2 * self.stop + 0.01
+        if rails.length < least:
+            raise ValueError(
+                f"rails of {_mm(rails.length)} leave no travel: carriage and stops need "
+                f"at least {_mm(least)}"
+            )
+        if supports.inset > 0.45 * rails.length:
+            raise ValueError(
+                f"supports {_mm(supports.inset)} from the ends would meet in the middle; "
+                f"at most {_mm(0.45 * rails.length)}"
+            )
+        if abs(supports.offset) > 0.45 * rails.length:
+            raise ValueError(
+                f"a stand {_mm(supports.offset)} from mid-rail is not under the rails; "
+                f"at most {_mm(0.45 * rails.length)} to either side"
+            )
+        return self
+
+
+def _mm(length: float) -> str:
+    return f"{length * 1e3:.0f} mm ({length / 0.0254:.1f} in)"

@@ -1,0 +1,346 @@
+"""The slider drawn to scale: from the side and from above."""
+
+from __future__ import annotations
+
+import math
+from typing import TYPE_CHECKING
+
+import numpy as np
+
+from hazel_lantern.core.figures import stand_outline, standing_figure
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.rigs.slider.parts import PLATE_MARGIN
+from hazel_lantern.core.rigs.slider.statics import Answer, Parts, support_places
+from hazel_lantern.core.sketch import (
+    Arrow,
+    Dimension,
+    Disc,
+    Handle,
+    Line,
+    Note,
+    Point,
+    Role,
+    Shape,
+    Sketch,
+)
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.assessment import Assessment
+    from hazel_lantern.core.load import LoadItem
+    from hazel_lantern.core.project.model import Rig
+    from hazel_lantern.core.rigs.slider.model import SliderDesign
+    from hazel_lantern.core.workshop import Workshop
+
+Thing = Line | Shape | Disc | Arrow | Note
+
+PERSON = 1.72
+# Bending is drawn as a share of the rail length, by a round factor.
+_DRAWN_DIP = 0.035
+_FACTORS = (1, 2, 5, 10, 20, 25, 50, 100, 200, 500)
+
+
+def enlargement(dip: float, length: float) -> float:
+    """How many times bending is drawn larger, so that it is seen and not a caricature."""
+    if dip <= 0:
+        return 1.0
+    return float(max((f for f in _FACTORS if f * dip <= _DRAWN_DIP * length), default=1))
+
+
+def _box(x0: float, y0: float, x1: float, y1: float) -> tuple[Point, ...]:
+    return (x0, y0), (x1, y0), (x1, y1), (x0, y1)
+
+
+class _Side:
+    """Places on the tilted, bent rail line as points of the side view."""
+
+    def __init__(self, rig: Rig, assessment: Assessment, mark: int) -> None:
+        self.design: SliderDesign = rig.design  # type: ignore[assignment]
+        self.answer: Answer = assessment.figures["answer"]
+        self.parts: Parts = assessment.figures["parts"]
+        self.tilt = rig.shot.tilt
+        self.height = float(assessment.figures["rail height"])
+        self.mark = mark
+        dip = assessment.by_id["slider.rail-dip"].value
+        self.enlarged = enlargement(dip, self.design.rails.length)
+
+    def at(self, along: float, up: float = 0.0) -> Point:
+        """From the left rail end and over the straight rail line."""
+        out = along - self.design.rails.length / 2
+        return (
+            out * math.cos(self.tilt) - up * math.sin(self.tilt),
+            self.height + out * math.sin(self.tilt) + up * math.cos(self.tilt),
+        )
+
+    def sag(self, along: float) -> float:
+        """Enlarged lift of the rail at the present mark, m."""
+        shape = self.answer.rail_line[:, min(self.mark, self.answer.rail_line.shape[1] - 1)]
+        return float(np.interp(along, self.answer.along, shape)) * self.enlarged
+
+    def rail(self) -> tuple[Point, ...]:
+        drop = self.parts.section.properties.height / 2
+        return tuple(self.at(float(a), self.sag(float(a)) - drop) for a in self.answer.along)
+
+
+def _item_box(item: LoadItem, along: bool, view: str) -> tuple[float, float, float, float]:
+    """Left, right, low, high of an item's outline from the camera screw in a view."""
+    if view == "side":
+        centre, size = (item.forward, item.length) if along else (item.right, item.width)
+        return (centre - size / 2, centre + size / 2, item.up - item.height / 2,
+                item.up + item.height / 2)  # fmt: skip
+    if along:
+        return (item.forward - item.length / 2, item.forward + item.length / 2,
+                -item.right - item.width / 2, -item.right + item.width / 2)  # fmt: skip
+    return (item.right - item.width / 2, item.right + item.width / 2,
+            item.forward - item.length / 2, item.forward + item.length / 2)  # fmt: skip
+
+
+def _item_role(item: LoadItem) -> Role:
+    return "glass" if item.kind in ("lens", "monitor") else "camera"
+
+
+def _carriage(side: _Side, rig: Rig, mark: int, ghost: bool) -> list[Thing]:
+    """Carriage, wheels and load at a mark."""
+    carriage, wheel = side.design.carriage, side.parts.wheel
+    place = float(side.answer.course.place[mark])
+    half = carriage.wheelbase / 2
+    lifts = (0.0, 0.0) if ghost else (side.sag(place - half), side.sag(place + half))
+    slope = (lifts[1] - lifts[0]) / carriage.wheelbase
+    middle = sum(lifts) / 2
+
+    def on(along: float, up: float) -> Point:
+        return side.at(place + along - up * slope, up + middle + along * slope)
+
+    def box(left: float, right: float, low: float, high: float) -> tuple[Point, ...]:
+        return on(left, low), on(right, low), on(right, high), on(left, high)
+
+    radius = min(wheel.diameter / 2, carriage.screw_height / 2)
+    deck = min(2 * radius, carriage.screw_height - 0.01)
+    top = min(deck + 0.018, carriage.screw_height)
+    role: Role = "ghost" if ghost else "camera"
+    things: list[Thing] = []
+    for item in rig.load.items:
+        left, right, low, high = _item_box(item, rig.shot.along, "side")
+        left, right = left + carriage.camera_offset, right + carriage.camera_offset
+        low = max(low + carriage.screw_height, top)
+        outline = box(left, right, low, max(high + carriage.screw_height, low + 0.01))
+        things.append(Shape(outline, "ghost" if ghost else _item_role(item), ghost, ghost))
+    mast = box(carriage.camera_offset - 0.012, carriage.camera_offset + 0.012, top,
+               carriage.screw_height)  # fmt: skip
+    things.append(Shape(mast, role, ghost, ghost))
+    deck_box = box(-carriage.length / 2, carriage.length / 2, deck, top)
+    things.append(Shape(deck_box, "ghost" if ghost else "timber", ghost, ghost))
+    for along in (-half, half):
+        things.append(Disc(on(along, radius), radius, "ghost" if ghost else "wheel", ghost))
+    return things
+
+
+def _supports(side: _Side, rig: Rig) -> list[Thing]:
+    supports = side.design.supports
+    drop = side.parts.section.properties.height
+    things: list[Thing] = []
+    table = max(side.height - drop - 0.04, 0.0)
+    if supports.kind == "table":
+        half = side.design.rails.length / 2 + 0.15
+        things.append(Shape(_box(-half, table - 0.03, half, table), "timber"))
+        for x in (-half + 0.05, half - 0.05):
+            things.append(Line(((x, table - 0.03), (x, 0.0)), "timber", 0.04))
+    for place in support_places(side.design):
+        x, y = side.at(place, -drop)
+        if supports.kind in ("stand", "end stands"):
+            things += stand_outline((x, y), supports.foot_spread)
+            things.append(Shape(_box(x - 0.05, y - 0.018, x + 0.05, y), "timber"))
+        else:
+            low = table if supports.kind == "table" else 0.0
+            things.append(Shape(_box(x - 0.035, low, x + 0.035, y), "timber"))
+    if supports.ballast and supports.kind in ("stand", "end stands"):
+        x, y = side.at(support_places(side.design)[0], -drop)
+        size = 0.05 * max(supports.ballast, 0.5) ** (1 / 3)
+        hang = 0.55 * y
+        things.append(Line(((x, y - 0.06), (x, hang)), "guide"))
+        things.append(Shape(_box(x - size, hang - 2.2 * size, x + size, hang), "ballast"))
+    return things
+
+
+def _tip_thing(side: _Side, assessment: Assessment, mark: int) -> list[Thing]:
+    """The weight on the carriage, drawn where it acts."""
+    load = side.answer.load
+    place = float(side.answer.course.place[mark]) + load.forward
+    lift = side.sag(float(side.answer.course.place[mark]))
+    at = side.at(place, load.height + lift)
+    return [
+        Disc(at, 0.012, "mass"),
+        Arrow(at, (0.0, -0.30), "force", load.mass * GRAVITY),
+    ]
+
+
+def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Workshop) -> Sketch:
+    """Side view at a mark: bending enlarged, ghosts at both ends of the move."""
+    side = _Side(rig, assessment, mark)
+    design = side.design
+    rails, supports, carriage = design.rails, design.supports, design.carriage
+    properties = side.parts.section.properties
+    length = rails.length
+    left, right = side.at(0.0), side.at(length)
+    things: list[Thing] = []
+    lens = rig.shot.camera_height
+    reach = max(length / 2, supports.foot_spread / 2 if supports.kind == "stand" else 0.0)
+    person = reach + 0.42
+    things += standing_figure(person, PERSON)
+    things += _supports(side, rig)
+    straight = tuple(side.at(a, -properties.height / 2) for a in (0.0, length))
+    things.append(Line(straight, "guide", dashed=True))
+    things.append(Line(side.rail(), "rail", properties.height))
+    for end, sign in ((0.0, 1), (length, -1)):
+        a, b = sorted((end, end + sign * max(design.stop, 0.006)))
+        things.append(Shape((side.at(a), side.at(b), side.at(b, 0.03), side.at(a, 0.03)), "metal"))
+    last = len(assessment.marks) - 1
+    for ghost in (0, last):
+        if abs(assessment.marks[mark] - assessment.marks[ghost]) > 0.02:
+            things += _carriage(side, rig, ghost, ghost=True)
+    things += _carriage(side, rig, mark, ghost=False)
+    things += _tip_thing(side, assessment, mark)
+    place = float(side.answer.course.place[mark])
+    dip = float(assessment.traces["dip"].values[mark])
+    things.append(Note(side.at(place + carriage.length / 2 + 0.03, -properties.height - 0.05),
+                       "dip", "shot", dip, "fine"))  # fmt: skip
+    things.append(Note((person, PERSON + 0.06), "", "guide", PERSON, "length"))
+    lens_at = side.at(place + carriage.camera_offset, carriage.screw_height + rig.load.lens_axis)
+    top = max(lens + 0.28, left[1] + 0.35, right[1] + 0.35, PERSON + 0.1)
+    feet = [side.at(p)[0] for p in support_places(design)]
+    first, final = float(side.answer.course.place.min()), float(side.answer.course.place.max())
+    dimensions = [
+        Dimension("design.rails.length", left, right, "above", 1),
+        Dimension("shot.distance", side.at(first), side.at(final), "above", 0, "slide"),
+        Dimension("shot.camera_height", (-reach - 0.16, 0.0), (-reach - 0.16, lens), "left", 0,
+                  "lens"),
+        Dimension("design.carriage.wheelbase", side.at(place - carriage.wheelbase / 2),
+                  side.at(place + carriage.wheelbase / 2), "at", 0, "wheelbase"),
+    ]  # fmt: skip
+    handles = [
+        Handle("mark", lens_at, 0.16, (1.0, 0.0), "drag the carriage along the rails"),
+        Handle("design.rails.length", right, 0.05, (2.0, 0.0), "drag the rail end"),
+        Handle("design.rails.length", left, 0.05, (-2.0, 0.0), "drag the rail end"),
+    ]
+    if supports.kind in ("stand", "end stands"):
+        half = supports.foot_spread / 2
+        dimensions.append(Dimension(
+            "design.supports.foot_spread", (feet[-1] - half, 0.0), (feet[-1] + half, 0.0),
+            "below", 0, "spread",
+        ))  # fmt: skip
+        handles.append(Handle("design.supports.foot_spread", (feet[-1] + half, 0.0), 0.06,
+                              (2.0, 0.0), "drag the foot"))  # fmt: skip
+    if supports.kind == "stand":
+        apex = side.at(support_places(design)[0], -properties.height)
+        dimensions.append(Dimension("design.supports.offset", side.at(length / 2), apex, "at", 0,
+                                    "stand off middle"))  # fmt: skip
+        handles.append(Handle("design.supports.offset", (apex[0], apex[1] - 0.08), 0.09,
+                              (1.0, 0.0), "drag the stand along the rails"))  # fmt: skip
+    elif supports.inset:
+        handles.append(Handle("design.supports.inset", side.at(supports.inset, -0.08), 0.07,
+                              (1.0, 0.0), "drag the end support"))  # fmt: skip
+    if rig.shot.tilt:
+        dimensions.append(Dimension("shot.tilt", right, right, "at", 0, "tilt"))
+    return Sketch(
+        things=tuple(things),
+        dimensions=tuple(dimensions),
+        handles=tuple(handles),
+        bounds=(-reach - 0.3, -0.06, person + 0.25, top),
+        enlarged=side.enlarged,
+        title="Side, to scale",
+        caption=f"dip drawn {side.enlarged:g}× larger" if side.enlarged > 1 else "dip to scale",
+        floor=0.0,
+    )
+
+
+def from_above(rig: Rig, assessment: Assessment, mark: int, workshop: Workshop) -> Sketch:
+    """From above at a mark: rails, carriage, feet, and the path of the weight over them."""
+    side = _Side(rig, assessment, mark)
+    design, answer = side.design, side.answer
+    rails, carriage, supports = design.rails, design.carriage, design.supports
+    width = side.parts.section.properties.width
+    half_length = rails.length / 2
+    gauge = rails.spacing if rails.arrangement == "pair" else 0.0
+    lanes = (-gauge / 2, gauge / 2) if gauge else (0.0,)
+    out = float(answer.course.place[mark]) - half_length
+    things: list[Thing] = []
+    feet_reach = 0.0
+    if supports.kind in ("stand", "end stands"):
+        radius = supports.foot_spread / math.sqrt(3)
+        feet_reach = radius
+        for place in support_places(design):
+            x = place - half_length
+            turns = [math.pi / 2 + 2 * math.pi * i / 3 for i in range(3)]
+            feet = tuple((x + radius * math.cos(t), radius * math.sin(t)) for t in turns)
+            things.append(Shape(feet, "guide", hollow=True, dashed=True))
+            for foot in feet:
+                things.append(Line(((x, 0.0), foot), "stand", 0.016))
+    else:
+        breadth = max(gauge, 0.1)
+        for place in support_places(design):
+            x = place - half_length
+            things.append(Shape(_box(x - 0.035, -breadth / 2 - 0.03, x + 0.035, breadth / 2 + 0.03),
+                                "timber"))  # fmt: skip
+    for lane in lanes:
+        things.append(Line(((-half_length, lane), (half_length, lane)), "rail", width))
+    if gauge:
+        for x in (-half_length + 0.02, half_length - 0.02):
+            edge = gauge / 2 + PLATE_MARGIN
+            things.append(Shape(_box(x - 0.02, -edge, x + 0.02, edge), "timber"))
+    plate = gauge / 2 + PLATE_MARGIN if gauge else width / 2 + side.parts.wheel.diameter / 2
+    half = carriage.length / 2
+    for ghost in (0, len(assessment.marks) - 1):
+        x = float(answer.course.place[ghost]) - half_length
+        if abs(x - out) > 0.02:
+            things.append(Shape(_box(x - half, -plate, x + half, plate), "ghost", True, True))
+    things.append(Shape(_box(out - half, -plate, out + half, plate), "timber"))
+    thick = min(0.02, side.parts.wheel.diameter / 3)
+    for x in (-carriage.wheelbase / 2, carriage.wheelbase / 2):
+        for y in (-gauge / 2, gauge / 2) if gauge else (-plate, plate):
+            r = side.parts.wheel.diameter / 2
+            things.append(Shape(_box(out + x - r, y - thick / 2, out + x + r, y + thick / 2),
+                                "wheel"))  # fmt: skip
+    at = (out + carriage.camera_offset, carriage.camera_side)
+    for item in sorted(rig.load.items, key=lambda item: item.up):
+        x0, x1, y0, y1 = _item_box(item, rig.shot.along, "above")
+        things.append(Shape(_box(at[0] + x0, at[1] + y0, at[0] + x1, at[1] + y1),
+                            _item_role(item)))  # fmt: skip
+    look = (0.35, 0.0) if rig.shot.along else (0.0, 0.35)
+    things.append(Arrow(at, look, "shot"))
+    load = answer.load
+    track = [(float(p) - half_length + load.forward, load.sideways) for p in answer.course.place]
+    things.append(Line((track[0], track[-1]), "mass", dashed=True))
+    things.append(Disc((out + load.forward, load.sideways), 0.012, "mass"))
+    push_y = -design.drive.push_offset
+    sense = rig.shot.sense
+    things.append(Arrow((out - sense * (half + 0.16), push_y), (sense * 0.14, 0.0), "force",
+                        float(np.abs(assessment.traces["push"].values).max())))  # fmt: skip
+    reach = max(half_length, feet_reach) + 0.12
+    up = max(plate + 0.3, feet_reach + 0.05)
+    low = -max(plate + 0.22, feet_reach + 0.05)
+    dimensions = [
+        Dimension("design.rails.length", (-half_length, plate), (half_length, plate), "above", 1),
+        Dimension("design.carriage.length", (out - half, plate), (out + half, plate), "above", 0),
+        Dimension("design.carriage.wheelbase", (out - carriage.wheelbase / 2, -plate),
+                  (out + carriage.wheelbase / 2, -plate), "below", 0, "wheelbase"),
+        Dimension("design.drive.push_offset", (out - sense * (half + 0.16), push_y),
+                  (out - sense * (half + 0.16), push_y), "at", 0, "push"),
+    ]  # fmt: skip
+    handles = [
+        Handle("mark", (out, 0.0), 0.12, (1.0, 0.0), "drag the carriage along the rails"),
+        Handle("design.rails.length", (half_length, 0.0), 0.06, (2.0, 0.0), "drag the rail end"),
+        Handle("design.rails.length", (-half_length, 0.0), 0.06, (-2.0, 0.0), "drag the rail end"),
+    ]
+    if gauge:
+        dimensions.append(Dimension(
+            "design.rails.spacing", (-half_length, -gauge / 2), (-half_length, gauge / 2), "left",
+        ))  # fmt: skip
+        handles.append(Handle("design.rails.spacing", (-half_length * 0.6, gauge / 2), 0.05,
+                              (0.0, 2.0), "drag a rail"))  # fmt: skip
+    return Sketch(
+        things=tuple(things),
+        dimensions=tuple(dimensions),
+        handles=tuple(handles),
+        bounds=(-reach - 0.2, low, reach + 0.1, up),
+        title="From above",
+        caption="feet may stand any way round; the nearest edge counts",
+    )

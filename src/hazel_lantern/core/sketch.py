@@ -1,0 +1,131 @@
+"""A neutral drawing in metres: what a stage or a sheet paints, whatever the rig.
+
+``x`` runs to the right and ``y`` up; roles name what a thing is, and the theme gives it a
+colour and a weight.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+Point = tuple[float, float]
+Role = Literal[
+    "rail", "metal", "timber", "camera", "glass", "wheel", "stand", "floor", "figure", "ghost",
+    "mass", "force", "guide", "shot", "good", "bad", "room", "ballast",
+]  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Line:
+    """An open line through points; ``weight`` is its thickness in m, 0 for a hairline."""
+
+    points: tuple[Point, ...]
+    role: Role
+    weight: float = 0.0
+    dashed: bool = False
+
+
+@dataclass(frozen=True)
+class Shape:
+    """A filled outline."""
+
+    points: tuple[Point, ...]
+    role: Role
+    hollow: bool = False
+    dashed: bool = False
+
+
+@dataclass(frozen=True)
+class Disc:
+    """A round thing."""
+
+    centre: Point
+    radius: float
+    role: Role
+    hollow: bool = False
+
+
+@dataclass(frozen=True)
+class Arrow:
+    """A force, N, drawn where it acts; ``label`` is its printed size."""
+
+    at: Point
+    vector: Point
+    role: Role = "force"
+    newtons: float = 0.0
+
+
+@dataclass(frozen=True)
+class Note:
+    """A short word on the drawing; ``value`` and ``kind`` are printed behind it if given."""
+
+    at: Point
+    text: str
+    role: Role = "guide"
+    value: float | None = None
+    kind: str = "fine"
+
+
+@dataclass(frozen=True)
+class Dimension:
+    """A length that is edited where it is drawn.
+
+    Attributes
+    ----------
+    path : str
+        The field it edits.
+    start, end : Point
+        What it measures, m.
+    side : {"above", "below", "left", "right", "at"}
+        Where its line runs; "at" hangs the pill beside a point without a line.
+    lane : int
+        How many lines further out.
+    prefix : str
+        A word before the figure.
+    """
+
+    path: str
+    start: Point
+    end: Point
+    side: Literal["above", "below", "left", "right", "at"] = "above"
+    lane: int = 0
+    prefix: str = ""
+
+
+@dataclass(frozen=True)
+class Handle:
+    """A part that can be dragged.
+
+    Attributes
+    ----------
+    path : str
+        The field that follows; "mark" moves along the tape instead.
+    at : Point
+        Where it is grabbed, m.
+    radius : float
+        How near counts, m.
+    axis : Point
+        Change of the field for one metre of pointer travel in x and y.
+    hint : str
+    """
+
+    path: str
+    at: Point
+    radius: float
+    axis: Point
+    hint: str
+
+
+@dataclass(frozen=True)
+class Sketch:
+    """All of a view; ``enlarged`` tells how many times bending is drawn larger."""
+
+    things: tuple[Line | Shape | Disc | Arrow | Note, ...]
+    dimensions: tuple[Dimension, ...] = ()
+    handles: tuple[Handle, ...] = ()
+    bounds: tuple[float, float, float, float] = (-1.0, 0.0, 1.0, 2.0)
+    enlarged: float = 1.0
+    title: str = ""
+    caption: str = ""
+    floor: float | None = field(default=None)
