@@ -21,14 +21,24 @@ def item(id: str, **changes: float) -> LoadItem:
 
 
 def wheelhouse() -> Rig:
-    load = Load(items=(
-        item("head-fluid-small", up=-0.045), item("plate"), item("body-small"),
-        item("lens-prime"), item("microphone", up=0.11),
-    ), lens_axis=0.045)  # fmt: skip
+    load = Load(
+        items=(
+            item("head-fluid-small", up=-0.045),
+            item("plate"),
+            item("body-small"),
+            item("lens-prime"),
+            item("microphone", up=0.11),
+        ),
+        lens_axis=0.045,
+    )
     return Rig(
         name="Wheelhouse slide",
         shot=Shot(
-            direction="left to right", distance=0.80, duration=6.0, ease_in=1.2, ease_out=1.2,
+            direction="left to right",
+            distance=0.80,
+            duration=6.0,
+            ease_in=1.2,
+            ease_out=1.2,
             camera_height=1.22,
             lens=Lens(focal=0.035, sensor="super-35"),
             subject=Subject(kind="standing person", height=1.72, distance=2.4),
@@ -37,15 +47,26 @@ def wheelhouse() -> Rig:
         load=load,
         design=SliderDesign(
             rails=Rails(section="aluminium-tube-25x2", length=1.10, spacing=0.13),
-            supports=Supports(kind="stand", stand="video-heavy", foot_spread=0.78,
-                              head_stiffness=2600, head_rating=20),
-            carriage=Carriage(wheel="groove-nylon", length=0.20, wheelbase=0.16, mass=0.5,
-                              camera_side=-0.02, screw_height=0.115),
+            supports=Supports(
+                kind="stand",
+                stand="video-heavy",
+                foot_spread=0.78,
+                head_stiffness=2600,
+                head_rating=20,
+            ),
+            carriage=Carriage(
+                wheel="groove-nylon",
+                length=0.20,
+                wheelbase=0.16,
+                mass=0.5,
+                camera_side=-0.02,
+                screw_height=0.115,
+            ),
             drive=Drive(push_offset=0.04),
         ),
         budget=120,
         marked=(PartMark(key="stand", having="owned"), PartMark(key="carriage", having="scrap")),
-    )  # fmt: skip
+    )
 
 
 def with_log(rig: Rig) -> Rig:

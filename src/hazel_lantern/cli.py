@@ -45,10 +45,16 @@ def _chosen(project: Project, name: str | None) -> list[Rig]:
 
 def _lamp_row(lamp: Any, assessment: Any) -> dict[str, Any]:
     return {
-        "id": lamp.id, "state": str(lamp.state), "value": lamp.value, "limit": lamp.limit,
-        "unit": lamp.spec.kind, "sense": lamp.spec.sense, "applies": lamp.applies,
-        "mark": float(assessment.marks[lamp.mark]), "headline": lamp.headline,
-    }  # fmt: skip
+        "id": lamp.id,
+        "state": str(lamp.state),
+        "value": lamp.value,
+        "limit": lamp.limit,
+        "unit": lamp.spec.kind,
+        "sense": lamp.spec.sense,
+        "applies": lamp.applies,
+        "mark": float(assessment.marks[lamp.mark]),
+        "headline": lamp.headline,
+    }
 
 
 def _assess(arguments: argparse.Namespace) -> int:
@@ -62,12 +68,23 @@ def _assess(arguments: argparse.Namespace) -> int:
         fails = fails or found.state is State.FAILS
         lamps = [_lamp_row(lamp, found) for lamp in found.lamps]
         traces = {
-            id: {"label": trace.label, "unit": trace.kind, "least": float(trace.values.min()),
-                 "greatest": float(trace.values.max())}
+            id: {
+                "label": trace.label,
+                "unit": trace.kind,
+                "least": float(trace.values.min()),
+                "greatest": float(trace.values.max()),
+            }
             for id, trace in found.traces.items()
-        }  # fmt: skip
-        report.append({"rig": rig.name, "family": rig.design.family, "state": str(found.state),
-                       "lamps": lamps, "traces": traces})  # fmt: skip
+        }
+        report.append(
+            {
+                "rig": rig.name,
+                "family": rig.design.family,
+                "state": str(found.state),
+                "lamps": lamps,
+                "traces": traces,
+            }
+        )
         if not arguments.json:
             _print_rig(rig, found, style)
     if arguments.json:
@@ -79,12 +96,15 @@ def _print_rig(rig: Rig, found: Any, style: Style) -> None:
     print(f"{rig.name} ({rig.design.family}): {found.state}")
     for lamp in found.lamps:
         mark = write(float(found.marks[lamp.mark]), "length", style)
-        print(f"  {lamp.state:6} {lamp.id:20} {lamp.reading(style):34} "
-              f"at {mark:>10}  {lamp.headline}")  # fmt: skip
+        print(
+            f"  {lamp.state:6} {lamp.id:20} {lamp.reading(style):34} at {mark:>10}  {lamp.headline}"
+        )
     for trace in found.traces.values():
         low, high = float(trace.values.min()), float(trace.values.max())
-        print(f"  {trace.label:18} {write(low, trace.kind, style)} "
-              f"to {write(high, trace.kind, style)}")  # fmt: skip
+        print(
+            f"  {trace.label:18} {write(low, trace.kind, style)} "
+            f"to {write(high, trace.kind, style)}"
+        )
 
 
 def _pack(arguments: argparse.Namespace) -> int:
@@ -131,8 +151,10 @@ def _window(argv: list[str]) -> int:
     arguments = parser.parse_args(argv)
     path = Path(arguments.project) if arguments.project else None
     if path and not path.is_file():
-        raise ProjectError(f"{arguments.project}: no such file, and no command of that name "
-                           f"({', '.join(COMMANDS)})")  # fmt: skip
+        raise ProjectError(
+            f"{arguments.project}: no such file, and no command of that name "
+            f"({', '.join(COMMANDS)})"
+        )
     from hazel_lantern.app.start import run
 
     return run(path, demo=arguments.demo)

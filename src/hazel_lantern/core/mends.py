@@ -117,9 +117,13 @@ class Search:
         """The mend with what it costs."""
         before = self.before
         return Mend(
-            title, edits, after, after.cost - before.cost, after.mass - before.mass,
+            title,
+            edits,
+            after,
+            after.cost - before.cost,
+            after.mass - before.mass,
             after.travel - before.travel,
-        )  # fmt: skip
+        )
 
 
 def _step_of(lever: Numeric, kind: str, style: Style) -> float:
@@ -312,10 +316,13 @@ def _in_two(search: Search, levers: list[Lever], target: str, most: int) -> list
             for second in _single(inner, lever, target):
                 both = (*edits, *second.edits)
                 if search.harmless(second.after, target):
-                    found.append(search.mend(
-                        f"{title}, and {second.title[0].lower()}{second.title[1:]}",
-                        both, second.after,
-                    ))  # fmt: skip
+                    found.append(
+                        search.mend(
+                            f"{title}, and {second.title[0].lower()}{second.title[1:]}",
+                            both,
+                            second.after,
+                        )
+                    )
             if len(found) >= most:
                 return found
     return found
@@ -332,16 +339,18 @@ def settle(rig: Rig, settings: Settings, workshop: Workshop, rounds: int = 10) -
     for _ in range(rounds):
         assessment = rig.family.assess(rig, settings, workshop)
         open_lamps = [
-            lamp for lamp in assessment.lamps
+            lamp
+            for lamp in assessment.lamps
             if lamp.state is not State.HOLDS and lamp.id not in given_up
-        ]  # fmt: skip
+        ]
         if not open_lamps:
             break
         target = max(open_lamps, key=lambda lamp: (lamp.state.badness, lamp.fraction()))
         found = [
-            mend for mend in find(target.id, rig, settings, workshop, most=30)
+            mend
+            for mend in find(target.id, rig, settings, workshop, most=30)
             if not any(edit.path.startswith("shot.") for edit in mend.edits)
-        ]  # fmt: skip
+        ]
         if not found:
             given_up.add(target.id)
             continue

@@ -59,10 +59,19 @@ def rank(
         after = changed.family.assess(changed, settings, workshop)
         lamp = after.by_id[ranking.figure]
         bad = max(after.lamps, key=lambda one: (one.state.badness, one.fraction()))
-        found.append(Ranked(
-            id, name, edits, after.state, lamp.value, after.cost, after.mass, id == chosen,
-            "" if bad.state is State.HOLDS else bad.headline,
-        ))  # fmt: skip
+        found.append(
+            Ranked(
+                id,
+                name,
+                edits,
+                after.state,
+                lamp.value,
+                after.cost,
+                after.mass,
+                id == chosen,
+                "" if bad.state is State.HOLDS else bad.headline,
+            )
+        )
     return found
 
 

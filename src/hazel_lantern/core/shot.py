@@ -69,8 +69,7 @@ class Shot(Frozen):
     ease_in: float = quantity("time", "Ease in", 1.0, low=0, high=3600)
     ease_out: float = quantity("time", "Ease out", 1.0, low=0, high=3600)
     camera_height: float = quantity("length", "Lens height", 1.3, low=0.02, high=20)
-    tilt: float = quantity("angle", "Track tilt", 0.0, low=-math.radians(45),
-                           high=math.radians(45))  # fmt: skip
+    tilt: float = quantity("angle", "Track tilt", 0.0, low=-math.radians(45), high=math.radians(45))
     lens: Lens = Lens()
     subject: Subject = Subject()
     room: Room = Room()

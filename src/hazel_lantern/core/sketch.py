@@ -11,9 +11,25 @@ from typing import Literal
 
 Point = tuple[float, float]
 Role = Literal[
-    "rail", "metal", "timber", "camera", "glass", "wheel", "stand", "floor", "figure", "ghost",
-    "mass", "force", "guide", "shot", "good", "bad", "room", "ballast",
-]  # fmt: skip
+    "rail",
+    "metal",
+    "timber",
+    "camera",
+    "glass",
+    "wheel",
+    "stand",
+    "floor",
+    "figure",
+    "ghost",
+    "mass",
+    "force",
+    "guide",
+    "shot",
+    "good",
+    "bad",
+    "room",
+    "ballast",
+]
 
 
 @dataclass(frozen=True)

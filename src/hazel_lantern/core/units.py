@@ -25,10 +25,20 @@ POUND_FORCE = POUND * GRAVITY
 DEGREE = math.pi / 180
 
 _LENGTH = {
-    "mm": 1e-3, "cm": 1e-2, "m": 1.0, "km": 1e3,
-    "in": INCH, "inch": INCH, "inches": INCH, '"': INCH,
-    "ft": FOOT, "foot": FOOT, "feet": FOOT, "'": FOOT, "yd": 3 * FOOT,
-}  # fmt: skip
+    "mm": 1e-3,
+    "cm": 1e-2,
+    "m": 1.0,
+    "km": 1e3,
+    "in": INCH,
+    "inch": INCH,
+    "inches": INCH,
+    '"': INCH,
+    "ft": FOOT,
+    "foot": FOOT,
+    "feet": FOOT,
+    "'": FOOT,
+    "yd": 3 * FOOT,
+}
 _MASS = {"g": 1e-3, "kg": 1.0, "t": 1e3, "lb": POUND, "lbs": POUND, "oz": OUNCE}
 _PER_RADIAN = {"nm/rad": 1.0, "nm/deg": 1 / DEGREE, "lbfft/rad": POUND_FORCE * FOOT}
 

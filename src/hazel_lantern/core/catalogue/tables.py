@@ -15,9 +15,20 @@ RowT = TypeVar("RowT", bound=Row)
 
 #: Units that may stand in a header, with their factor to SI.
 HEADER_UNITS = {
-    "": 1.0, "mm": 1e-3, "m": 1.0, "mm2": 1e-6, "mm4": 1e-12, "g": 1e-3, "kg": 1.0,
-    "kg/m3": 1.0, "GPa": 1e9, "MPa": 1e6, "N": 1.0, "N.m/rad": 1.0, "/m": 1.0,
-}  # fmt: skip
+    "": 1.0,
+    "mm": 1e-3,
+    "m": 1.0,
+    "mm2": 1e-6,
+    "mm4": 1e-12,
+    "g": 1e-3,
+    "kg": 1.0,
+    "kg/m3": 1.0,
+    "GPa": 1e9,
+    "MPa": 1e6,
+    "N": 1.0,
+    "N.m/rad": 1.0,
+    "/m": 1.0,
+}
 
 
 class CatalogueError(ValueError):

@@ -115,7 +115,7 @@ class Beam:
         inner = places[(places > 0) & (places < length)]
         self.nodes: Array = np.sort(np.concatenate([grid[~near], inner]))
         self._size = np.diff(self.nodes)
-        self._flexibility = np.zeros((0, 0))
+        self._flexibility: Array = np.zeros((0, 0))
         self._factorise(shear_rigidity)
 
     def _factorise(self, shear_rigidity: float) -> None:
@@ -137,8 +137,10 @@ class Beam:
         self._unsupported = stiffness.copy()
         free = np.ones(size, dtype=bool)
         for place, support in zip(node, self.supports, strict=True):
-            for freedom, spring in ((2 * place, support.vertical), (2 * place + 1,
-                                    support.rotational)):  # fmt: skip
+            for freedom, spring in (
+                (2 * place, support.vertical),
+                (2 * place + 1, support.rotational),
+            ):
                 if np.isinf(spring):
                     free[freedom] = False
                 else:
@@ -146,15 +148,15 @@ class Beam:
         self._free = np.flatnonzero(free)
         inner = stiffness[self._free[:, None], self._free]
         # The inverse is kept: it is small, and every later case is one product.
-        self._flexibility = np.linalg.inv(inner)
+        self._flexibility = np.asarray(np.linalg.inv(inner), dtype=np.float64)
 
     def locate(self, places: Array) -> Places:
         """Where places, (points, cases) m, lie among the elements, for loads and readings."""
         element = np.searchsorted(self.nodes[1:-1], places, side="right")
-        h: Array = self._size[element]
-        u: Array = (places - self.nodes[element]) / h
+        h = np.asarray(self._size[element])
+        u = np.asarray((places - self.nodes[element]) / h)
         v = 1 - u
-        shapes: Array = np.empty((4, *places.shape))
+        shapes = np.empty((4, *places.shape))
         shapes[0], shapes[1] = v * v * (1 + 2 * u), h * u * v * v
         shapes[2], shapes[3] = u * u * (1 + 2 * v), -h * u * u * v
         freedoms = 2 * element + np.arange(4).reshape(4, 1, 1)

@@ -47,8 +47,12 @@ def _accepted(error: dict[str, Any]) -> str:
         return "this field is missing and is needed"
     if kind == "value_error":
         return str(context["error"])
-    bounds = {"greater_than_equal": ("ge", "at least"), "less_than_equal": ("le", "at most"),
-              "greater_than": ("gt", "above"), "less_than": ("lt", "below")}  # fmt: skip
+    bounds = {
+        "greater_than_equal": ("ge", "at least"),
+        "less_than_equal": ("le", "at most"),
+        "greater_than": ("gt", "above"),
+        "less_than": ("lt", "below"),
+    }
     if kind in bounds:
         key, words = bounds[kind]
         return f"accepted is {words} {context[key]:g} (SI units)"

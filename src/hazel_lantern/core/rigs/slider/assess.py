@@ -40,9 +40,12 @@ def assess(rig: Rig, settings: Settings, workshop: Workshop) -> Assessment:
         parts=bought,
         pieces=pieces(design),
         travel=design.rails.length - design.carriage.length - 2 * design.stop,
-        figures={"answer": answer, "parts": parts,
-                 "rail height": standing.rail_height(rig, design)},
-    )  # fmt: skip
+        figures={
+            "answer": answer,
+            "parts": parts,
+            "rail height": standing.rail_height(rig, design),
+        },
+    )
 
 
 def _traces(scene: Scene, tilt_left: Array | None) -> dict[str, Trace]:
@@ -80,10 +83,14 @@ def _poses(scene: Scene, bent: bool) -> Poses:
     out = answer.course.place - scene.design.rails.length / 2
     tilt = rig.shot.tilt
     rise = answer.rise if bent else np.zeros_like(out)
-    eye = np.stack([
-        out * math.cos(tilt), np.zeros_like(out),
-        rig.shot.camera_height + out * math.sin(tilt) + rise,
-    ], axis=1)  # fmt: skip
+    eye = np.stack(
+        [
+            out * math.cos(tilt),
+            np.zeros_like(out),
+            rig.shot.camera_height + out * math.sin(tilt) + rise,
+        ],
+        axis=1,
+    )
     pitch, roll = lamps.camera_angles(scene)
     if not bent:
         pitch, roll = np.zeros_like(out), np.zeros_like(out)

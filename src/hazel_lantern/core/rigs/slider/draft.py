@@ -44,24 +44,37 @@ def first_draft(
         kind = "end stands"
     else:
         kind = "stand"
-    stands = [s for s in workshop.catalogue.stands.values()
-              if s.lowest <= seat - 0.05 <= s.highest
-              and s.rating * settings.working_fraction >= 1.6 * mass + 1]  # fmt: skip
-    stand = min(stands, key=lambda s: (workshop.shelf.count_of(s.id) == 0, s.price),
-                default=workshop.catalogue.stands["photo-mid"])  # fmt: skip
+    stands = [
+        s
+        for s in workshop.catalogue.stands.values()
+        if s.lowest <= seat - 0.05 <= s.highest
+        and s.rating * settings.working_fraction >= 1.6 * mass + 1
+    ]
+    stand = min(
+        stands,
+        key=lambda s: (workshop.shelf.count_of(s.id) == 0, s.price),
+        default=workshop.catalogue.stands["photo-mid"],
+    )
     spread = _to_step(0.6 * stand.least_spread + 0.4 * stand.greatest_spread, 0.01)
     design = SliderDesign(
         rails=Rails(length=length, spacing=max(0.12, _to_step(carriage_length * 0.7, 0.01))),
-        supports=Supports.model_validate({
-            "kind": kind, "stand": stand.id, "foot_spread": spread,
-            "head_stiffness": stand.head_stiffness, "head_rating": stand.rating,
-        }),
+        supports=Supports.model_validate(
+            {
+                "kind": kind,
+                "stand": stand.id,
+                "foot_spread": spread,
+                "head_stiffness": stand.head_stiffness,
+                "head_rating": stand.rating,
+            }
+        ),
         carriage=Carriage(
-            length=carriage_length, wheelbase=wheelbase,
-            mass=round(0.3 + 2.5 * carriage_length * 0.2 * 11, 1) / 2, screw_height=round(screw, 3),
+            length=carriage_length,
+            wheelbase=wheelbase,
+            mass=round(0.3 + 2.5 * carriage_length * 0.2 * 11, 1) / 2,
+            screw_height=round(screw, 3),
         ),
         stop=stop,
-    )  # fmt: skip
+    )
     why = {
         "design.carriage.length": "long enough to carry the load without rocking",
         "design.carriage.wheelbase": "the carriage less a hand's width for the axles",

@@ -96,17 +96,26 @@ _KINDS = {
 }
 
 _SECTIONS = Ranking(
-    "sections", "Rails", section_choices, lambda rig: rig.design.rails.section,  # type: ignore[attr-defined]
+    "sections",
+    "Rails",
+    section_choices,
+    lambda rig: rig.design.rails.section,  # type: ignore[attr-defined]
     "slider.frame-drift",
-)  # fmt: skip
+)
 _WHEELS = Ranking(
-    "wheels", "Wheels", wheel_choices, lambda rig: rig.design.carriage.wheel,  # type: ignore[attr-defined]
+    "wheels",
+    "Wheels",
+    wheel_choices,
+    lambda rig: rig.design.carriage.wheel,  # type: ignore[attr-defined]
     "slider.fit",
-)  # fmt: skip
+)
 _STANDS = Ranking(
-    "stands", "Stands", stand_choices, lambda rig: rig.design.supports.stand,  # type: ignore[attr-defined]
+    "stands",
+    "Stands",
+    stand_choices,
+    lambda rig: rig.design.supports.stand,  # type: ignore[attr-defined]
     "slider.tip",
-)  # fmt: skip
+)
 
 
 def _rolling_angle(rig: Rig, assessment: Assessment) -> float:
@@ -129,27 +138,53 @@ class SliderFamily:
     views = (View("side", "Side, to scale"), View("above", "From above"))
     rankings = (_SECTIONS, _WHEELS, _STANDS)
     measures = (
-        Measure("dip-end", "Dip at the rail end", "fine",
-                "Park the carriage at the end of the move and measure how far the rail sinks "
-                "against a taut string or a straight board.", _end_dip),
-        Measure("dip-worst", "Greatest dip under the carriage", "fine",
-                "Run the carriage along and measure the lowest point of the rail under it.",
-                lambda rig, a: a.by_id["slider.rail-dip"].value),
-        Measure("push", "Steady push on a level track", "force",
-                "Pull the loaded carriage slowly with a luggage scale, level, and read it; "
-                "1 kg on the scale is 9.81 N.",
-                lambda rig, a: a.figures["answer"].load.rolling
-                * a.figures["answer"].load.mass * 9.80665),
-        Measure("rolls-at", "Tilt at which it rolls", "angle",
-                "Lift one end of the rails until the loaded carriage just keeps rolling.",
-                _rolling_angle),
-        Measure("moving-mass", "Carriage with camera, weighed", "mass",
-                "Hang the loaded carriage from a luggage scale.",
-                lambda rig, a: a.figures["answer"].load.mass),
-        Measure("spacing", "Rail spacing error", "fine",
-                "Measure the rail spacing at both ends and the middle; greatest less least.",
-                lambda rig, a: rig.design.rails.spacing_error),  # type: ignore[attr-defined]
-    )  # fmt: skip
+        Measure(
+            "dip-end",
+            "Dip at the rail end",
+            "fine",
+            "Park the carriage at the end of the move and measure how far the rail sinks "
+            "against a taut string or a straight board.",
+            _end_dip,
+        ),
+        Measure(
+            "dip-worst",
+            "Greatest dip under the carriage",
+            "fine",
+            "Run the carriage along and measure the lowest point of the rail under it.",
+            lambda rig, a: a.by_id["slider.rail-dip"].value,
+        ),
+        Measure(
+            "push",
+            "Steady push on a level track",
+            "force",
+            "Pull the loaded carriage slowly with a luggage scale, level, and read it; "
+            "1 kg on the scale is 9.81 N.",
+            lambda rig, a: (
+                a.figures["answer"].load.rolling * a.figures["answer"].load.mass * 9.80665
+            ),
+        ),
+        Measure(
+            "rolls-at",
+            "Tilt at which it rolls",
+            "angle",
+            "Lift one end of the rails until the loaded carriage just keeps rolling.",
+            _rolling_angle,
+        ),
+        Measure(
+            "moving-mass",
+            "Carriage with camera, weighed",
+            "mass",
+            "Hang the loaded carriage from a luggage scale.",
+            lambda rig, a: a.figures["answer"].load.mass,
+        ),
+        Measure(
+            "spacing",
+            "Rail spacing error",
+            "fine",
+            "Measure the rail spacing at both ends and the middle; greatest less least.",
+            lambda rig, a: rig.design.rails.spacing_error,  # type: ignore[attr-defined]
+        ),
+    )
 
     assess = staticmethod(assess)
     steps = staticmethod(words.steps)
@@ -170,68 +205,124 @@ class SliderFamily:
         least = carriage.length + 2 * design.stop + 0.01
         found: list[Lever] = [
             Numeric("design.rails.length", 0.01, least, 6.0, "Make the rails {}"),
-            Numeric("design.carriage.wheelbase", 0.005, 0.04, carriage.length,
-                    "Set the wheelbase to {}"),
-            Numeric("design.carriage.camera_offset", 0.005, -0.15, 0.15,
-                    "Move the camera to {} from the carriage's middle"),
-            Numeric("design.carriage.camera_side", 0.005, -0.15, 0.15,
-                    "Move the camera to {} across the carriage"),
+            Numeric(
+                "design.carriage.wheelbase", 0.005, 0.04, carriage.length, "Set the wheelbase to {}"
+            ),
+            Numeric(
+                "design.carriage.camera_offset",
+                0.005,
+                -0.15,
+                0.15,
+                "Move the camera to {} from the carriage's middle",
+            ),
+            Numeric(
+                "design.carriage.camera_side",
+                0.005,
+                -0.15,
+                0.15,
+                "Move the camera to {} across the carriage",
+            ),
             Numeric("design.drive.push_offset", 0.005, 0.0, 0.3, "Push {} beside the middle"),
-            Numeric("design.rails.spacing_error", 0.0001, 0.0001, 0.005,
-                    "Set the rails parallel within {}"),
+            Numeric(
+                "design.rails.spacing_error",
+                0.0001,
+                0.0001,
+                0.005,
+                "Set the rails parallel within {}",
+            ),
             Numeric("shot.duration", 0.5, 0.5, 120.0, "Take {} for the move"),
-            Choices(tuple(
-                (f"Run on {name}" + (
-                    f" with {workshop.catalogue.wheels[edits[1].value].name.lower()}"
-                    if len(edits) > 1 else ""), edits)
-                for id, name, edits in section_choices(rig, workshop) if id != rails.section
-            )),
-            Choices(tuple(
-                (f"Use {name.lower()}", edits)
-                for id, name, edits in wheel_choices(rig, workshop) if id != carriage.wheel
-            )),
-            Choices(tuple(
-                (title, (Edit("design.supports.kind", kind),))
-                for kind, title in _KINDS.items() if kind != supports.kind
-            )),
-        ]  # fmt: skip
+            Choices(
+                tuple(
+                    (
+                        f"Run on {name}"
+                        + (
+                            f" with {workshop.catalogue.wheels[edits[1].value].name.lower()}"
+                            if len(edits) > 1
+                            else ""
+                        ),
+                        edits,
+                    )
+                    for id, name, edits in section_choices(rig, workshop)
+                    if id != rails.section
+                )
+            ),
+            Choices(
+                tuple(
+                    (f"Use {name.lower()}", edits)
+                    for id, name, edits in wheel_choices(rig, workshop)
+                    if id != carriage.wheel
+                )
+            ),
+            Choices(
+                tuple(
+                    (title, (Edit("design.supports.kind", kind),))
+                    for kind, title in _KINDS.items()
+                    if kind != supports.kind
+                )
+            ),
+        ]
         if rails.arrangement == "pair":
             found.append(Numeric("design.rails.spacing", 0.01, 0.06, 0.4, "Space the rails {}"))
         if rig.shot.tilt:
-            found.append(Numeric("shot.tilt", math.radians(0.25), -0.5, 0.5,
-                                 "Tilt the track {}"))  # fmt: skip
-            found.append(Numeric("design.drive.brake", 0.5, 0.0, 100.0,
-                                 "Fit a brake that holds {}"))  # fmt: skip
+            found.append(Numeric("shot.tilt", math.radians(0.25), -0.5, 0.5, "Tilt the track {}"))
+            found.append(
+                Numeric("design.drive.brake", 0.5, 0.0, 100.0, "Fit a brake that holds {}")
+            )
         if supports.kind in ("stand", "end stands"):
             stand = workshop.catalogue.find("stands", supports.stand)
             found += [
-                Numeric("design.supports.foot_spread", 0.01, stand.least_spread,
-                        stand.greatest_spread, "Spread the feet to {}"),
+                Numeric(
+                    "design.supports.foot_spread",
+                    0.01,
+                    stand.least_spread,
+                    stand.greatest_spread,
+                    "Spread the feet to {}",
+                ),
                 Numeric("design.supports.ballast", 0.1, 0.0, 25.0, "Hang {} under the apex"),
-                Choices(tuple(
-                    (f"Change the stand to: {name.lower()}", edits)
-                    for id, name, edits in stand_choices(rig, workshop) if id != supports.stand
-                )),
-            ]  # fmt: skip
+                Choices(
+                    tuple(
+                        (f"Change the stand to: {name.lower()}", edits)
+                        for id, name, edits in stand_choices(rig, workshop)
+                        if id != supports.stand
+                    )
+                ),
+            ]
         if supports.kind == "stand":
-            found.append(Numeric("design.supports.offset", 0.01, -0.4 * rails.length,
-                                 0.4 * rails.length, "Put the stand {} from mid-rail"))  # fmt: skip
+            found.append(
+                Numeric(
+                    "design.supports.offset",
+                    0.01,
+                    -0.4 * rails.length,
+                    0.4 * rails.length,
+                    "Put the stand {} from mid-rail",
+                )
+            )
         else:
             found += [
                 Numeric("design.supports.count", 1, 2, 8, "Use {} supports", whole=True),
-                Numeric("design.supports.inset", 0.01, 0.0, 0.3 * rails.length,
-                        "Set the end supports {} from the rail ends"),
-            ]  # fmt: skip
+                Numeric(
+                    "design.supports.inset",
+                    0.01,
+                    0.0,
+                    0.3 * rails.length,
+                    "Set the end supports {} from the rail ends",
+                ),
+            ]
         return found
 
     def plots(self, station: str, rig: Rig) -> tuple[PlotSpec, ...]:
         """The curves of each station."""
         return {
-            "Frame": (PlotSpec("What the rails do to the picture", ("dip",), ("drift",),
-                               "slider.frame-drift"),),
-            "Drive": (PlotSpec("The move", ("speed",), ("acceleration",)),
-                      PlotSpec("Push along the rails", ("push",))),
-        }.get(station, ())  # fmt: skip
+            "Frame": (
+                PlotSpec(
+                    "What the rails do to the picture", ("dip",), ("drift",), "slider.frame-drift"
+                ),
+            ),
+            "Drive": (
+                PlotSpec("The move", ("speed",), ("acceleration",)),
+                PlotSpec("Push along the rails", ("push",)),
+            ),
+        }.get(station, ())
 
     def groups(self, station: str, rig: Rig) -> tuple[Group, ...]:
         """The fields of each station's bench."""
@@ -255,12 +346,23 @@ class SliderFamily:
             rails += ["spacing", "spacing_error"]
         return (
             Group("Rails", (*(f"design.rails.{name}" for name in rails), "design.stop")),
-            Group("Carriage", tuple(
-                f"design.carriage.{name}" for name in (
-                    "wheel", "length", "wheelbase", "mass", "camera_offset", "camera_side",
-                    "screw_height"))),
+            Group(
+                "Carriage",
+                tuple(
+                    f"design.carriage.{name}"
+                    for name in (
+                        "wheel",
+                        "length",
+                        "wheelbase",
+                        "mass",
+                        "camera_offset",
+                        "camera_side",
+                        "screw_height",
+                    )
+                ),
+            ),
             Group("Stands on", tuple(f"design.supports.{name}" for name in supports)),
-        )  # fmt: skip
+        )
 
     def readout(
         self, station: str, rig: Rig, assessment: Assessment, style: Style

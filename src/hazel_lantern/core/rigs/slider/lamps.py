@@ -86,16 +86,25 @@ def travel(scene: Scene) -> Lamp:
     design, shot = scene.design, scene.rig.shot
     available = design.rails.length - design.carriage.length - 2 * design.stop
     return _lamp(
-        scene, "slider.travel", available, shot.distance,
+        scene,
+        "slider.travel",
+        available,
+        shot.distance,
         ("Travel for the shot", "Rails too short for the shot"),
-        lambda s: f"The carriage can run {write(available, 'length', s)} between its stops; "
-        f"the shot slides {write(shot.distance, 'length', s)}.",
-        _working("travel = L - c - 2 s", (
-            ("L", "rail length", design.rails.length, "length"),
-            ("c", "carriage length", design.carriage.length, "length"),
-            ("s", "stop at each end", design.stop, "length"),
-        ), "sum of lengths"),
-    )  # fmt: skip
+        lambda s: (
+            f"The carriage can run {write(available, 'length', s)} between its stops; "
+            f"the shot slides {write(shot.distance, 'length', s)}."
+        ),
+        _working(
+            "travel = L - c - 2 s",
+            (
+                ("L", "rail length", design.rails.length, "length"),
+                ("c", "carriage length", design.carriage.length, "length"),
+                ("s", "stop at each end", design.stop, "length"),
+            ),
+            "sum of lengths",
+        ),
+    )
 
 
 def camera_angles(scene: Scene) -> tuple[Array, Array]:
@@ -137,22 +146,44 @@ def frame_drift(scene: Scene) -> Lamp:
     where = int(spans.argmax())
     pitch, roll = camera_angles(scene)
     lamp = _lamp(
-        scene, "slider.frame-drift", float(spans[where]), UNSEEN_DRIFT * shot.lens.frame_width,
+        scene,
+        "slider.frame-drift",
+        float(spans[where]),
+        UNSEEN_DRIFT * shot.lens.frame_width,
         ("Frame drift over the move", "Frame drifts in sight"),
-        lambda s: f"The rails give under the carriage, so what is still at the "
-        f"{('left edge', 'middle', 'right edge')[where]} of the frame wanders "
-        f"{write(float(spans[where]), 'px', s)} up and down over the move.",
-        _working("drift = f tan(pitch) + f z / d + (w/2) tan(roll), greatest less least", (
-            ("f", "focal length in pixels", focal_px(scene), "px"),
-            ("pitch", "lens nose-up turn, greatest less least",
-             float(picture.peak_to_peak(pitch)), "angle"),
-            ("roll", "lens roll, greatest less least", float(picture.peak_to_peak(roll)), "angle"),
-            ("z", "lens rise, greatest less least",
-             float(picture.peak_to_peak(answer.rise)), "fine"),
-            ("d", "lens to subject", shot.subject.distance, "length"),
-            ("w", "frame width", shot.lens.frame_width, "px"),
-        ), "pinhole projection; a lens square to the track turns rail pitch into picture roll"),
-    )  # fmt: skip
+        lambda s: (
+            f"The rails give under the carriage, so what is still at the "
+            f"{('left edge', 'middle', 'right edge')[where]} of the frame wanders "
+            f"{write(float(spans[where]), 'px', s)} up and down over the move."
+        ),
+        _working(
+            "drift = f tan(pitch) + f z / d + (w/2) tan(roll), greatest less least",
+            (
+                ("f", "focal length in pixels", focal_px(scene), "px"),
+                (
+                    "pitch",
+                    "lens nose-up turn, greatest less least",
+                    float(picture.peak_to_peak(pitch)),
+                    "angle",
+                ),
+                (
+                    "roll",
+                    "lens roll, greatest less least",
+                    float(picture.peak_to_peak(roll)),
+                    "angle",
+                ),
+                (
+                    "z",
+                    "lens rise, greatest less least",
+                    float(picture.peak_to_peak(answer.rise)),
+                    "fine",
+                ),
+                ("d", "lens to subject", shot.subject.distance, "length"),
+                ("w", "frame width", shot.lens.frame_width, "px"),
+            ),
+            "pinhole projection; a lens square to the track turns rail pitch into picture roll",
+        ),
+    )
     course = np.abs(drift[where])
     return replace(lamp, trace=course, mark=int(course.argmax()))
 
@@ -163,19 +194,32 @@ def rail_dip(scene: Scene) -> Lamp:
     dip = np.maximum(answer.near_dip, answer.far_dip)
     properties = scene.parts.section.properties
     return _lamp(
-        scene, "slider.rail-dip", dip, LIMITS["slider.rail-dip"].default or 0.0,
+        scene,
+        "slider.rail-dip",
+        dip,
+        LIMITS["slider.rail-dip"].default or 0.0,
         ("Rail dip under the load", "Rails sag too far"),
-        lambda s: f"A rail sinks {write(float(dip.max()), 'fine', s)} under the wheels where it is "
-        "weakest, its own weight included.",
-        _working("beam elements, w'''' = q / (E I), all carriage places at once", (
-            ("E", "modulus", scene.parts.material.modulus, "stress"),
-            ("I", "second moment of one rail, mm4 as mm",
-             properties.effective_moment * 1e9, "fine"),
-            ("L", "rail length", design.rails.length, "length"),
-            ("F", "weight on the wheels", float(answer.axles.sum(axis=0).max()), "force"),
-            ("q", "own weight of the rails, N for 1 m", answer.line, "force"),
-        ), "Euler-Bernoulli beam, with shear for boards; Timoshenko & Gere"),
-    )  # fmt: skip
+        lambda s: (
+            f"A rail sinks {write(float(dip.max()), 'fine', s)} under the wheels where it is "
+            "weakest, its own weight included."
+        ),
+        _working(
+            "beam elements, w'''' = q / (E I), all carriage places at once",
+            (
+                ("E", "modulus", scene.parts.material.modulus, "stress"),
+                (
+                    "I",
+                    "second moment of one rail, mm4 as mm",
+                    properties.effective_moment * 1e9,
+                    "fine",
+                ),
+                ("L", "rail length", design.rails.length, "length"),
+                ("F", "weight on the wheels", float(answer.axles.sum(axis=0).max()), "force"),
+                ("q", "own weight of the rails, N for 1 m", answer.line, "force"),
+            ),
+            "Euler-Bernoulli beam, with shear for boards; Timoshenko & Gere",
+        ),
+    )
 
 
 def rail_stress(scene: Scene) -> Lamp:
@@ -185,18 +229,31 @@ def rail_stress(scene: Scene) -> Lamp:
     worst = float(answer.stress.max())
     manner = {"yields": "bends for good", "cracks": "cracks", "creeps": "goes on sagging"}
     return _lamp(
-        scene, "slider.rail-stress", share, 1.0,
+        scene,
+        "slider.rail-stress",
+        share,
+        1.0,
         ("Rail stress", f"Rail {manner[material.failure]}"),
-        lambda s: f"The rail is loaded to {write(worst, 'stress', s)}, "
-        f"{write(float(share.max()), 'percent', s)} of what this material is worked at; it "
-        f"{material.failure} past its limit of {write(material.yield_stress, 'stress', s)}.",
-        _working("stress = M c / I", (
-            ("M c / I", "bending stress", worst, "stress"),
-            ("c", "to the outer fibre", scene.parts.section.properties.extreme_fibre, "fine"),
-            ("S", f"working stress, {material.name.lower()}: {material.note}",
-             material.working_stress, "stress"),
-        ), "Roark; moments by statics from the supports' reactions"),
-    )  # fmt: skip
+        lambda s: (
+            f"The rail is loaded to {write(worst, 'stress', s)}, "
+            f"{write(float(share.max()), 'percent', s)} of what this material is worked at; it "
+            f"{material.failure} past its limit of {write(material.yield_stress, 'stress', s)}."
+        ),
+        _working(
+            "stress = M c / I",
+            (
+                ("M c / I", "bending stress", worst, "stress"),
+                ("c", "to the outer fibre", scene.parts.section.properties.extreme_fibre, "fine"),
+                (
+                    "S",
+                    f"working stress, {material.name.lower()}: {material.note}",
+                    material.working_stress,
+                    "stress",
+                ),
+            ),
+            "Roark; moments by statics from the supports' reactions",
+        ),
+    )
 
 
 def jam(scene: Scene) -> Lamp:
@@ -205,16 +262,25 @@ def jam(scene: Scene) -> Lamp:
     offset = design.drive.push_offset
     margin = min(jam_margin(design.carriage.wheelbase, offset, wheel.side_friction), 99.0)
     return _lamp(
-        scene, "slider.jam", margin, LIMITS["slider.jam"].default or 0.0,
+        scene,
+        "slider.jam",
+        margin,
+        LIMITS["slider.jam"].default or 0.0,
         ("Carriage will not jam", "Carriage jams when pushed"),
-        lambda s: f"Pushed {write(offset, 'length', s)} beside the middle, the carriage could be "
-        f"pushed {write(margin, 'number', s)} as far out before it locks on the rails.",
-        _working("margin = l / (2 m d)", (
-            ("l", "wheelbase", design.carriage.wheelbase, "length"),
-            ("m", f"side friction, {wheel.name.lower()}", wheel.side_friction, "percent"),
-            ("d", "push beside the middle", offset, "length"),
-        ), "equilibrium of a guide with friction at both ends"),
-    )  # fmt: skip
+        lambda s: (
+            f"Pushed {write(offset, 'length', s)} beside the middle, the carriage could be "
+            f"pushed {write(margin, 'number', s)} as far out before it locks on the rails."
+        ),
+        _working(
+            "margin = l / (2 m d)",
+            (
+                ("l", "wheelbase", design.carriage.wheelbase, "length"),
+                ("m", f"side friction, {wheel.name.lower()}", wheel.side_friction, "percent"),
+                ("d", "push beside the middle", offset, "length"),
+            ),
+            "equilibrium of a guide with friction at both ends",
+        ),
+    )
 
 
 def wheel_lift(scene: Scene) -> Lamp:
@@ -228,21 +294,34 @@ def wheel_lift(scene: Scene) -> Lamp:
     load = answer.load
     captive = ", held down by its captive wheels" if wheel.captive else ""
     return _lamp(
-        scene, "slider.wheel-lift", lightest, limit,
+        scene,
+        "slider.wheel-lift",
+        lightest,
+        limit,
         ("All wheels stay down", f"The {place} wheel lifts"),
-        lambda s: f"The {place} wheel is the lightest at {write(float(lightest.min()), 'force', s)}"
-        f"{captive}; it counts weight, slope, acceleration and the push.",
-        _working("N = W/4 (1 ± 2 x/b)(1 ± 2 y/g), less (m a + W sin tilt) h / b", (
-            ("W", "weight on the wheels", load.mass * GRAVITY, "force"),
-            ("x", "weight ahead of the middle", load.forward, "length"),
-            ("y", "weight towards the far rail", load.sideways, "length"),
-            ("h", "height of the weight over the rails", load.height, "length"),
-            ("b", "wheelbase", load.wheelbase, "length"),
-            ("g", "between the wheel lines", load.gauge, "length"),
-            ("a", "greatest acceleration", float(np.abs(answer.course.acceleration).max()),
-             "acceleration"),
-        ), "rigid-body statics of four wheels"),
-    )  # fmt: skip
+        lambda s: (
+            f"The {place} wheel is the lightest at {write(float(lightest.min()), 'force', s)}"
+            f"{captive}; it counts weight, slope, acceleration and the push."
+        ),
+        _working(
+            "N = W/4 (1 ± 2 x/b)(1 ± 2 y/g), less (m a + W sin tilt) h / b",
+            (
+                ("W", "weight on the wheels", load.mass * GRAVITY, "force"),
+                ("x", "weight ahead of the middle", load.forward, "length"),
+                ("y", "weight towards the far rail", load.sideways, "length"),
+                ("h", "height of the weight over the rails", load.height, "length"),
+                ("b", "wheelbase", load.wheelbase, "length"),
+                ("g", "between the wheel lines", load.gauge, "length"),
+                (
+                    "a",
+                    "greatest acceleration",
+                    float(np.abs(answer.course.acceleration).max()),
+                    "acceleration",
+                ),
+            ),
+            "rigid-body statics of four wheels",
+        ),
+    )
 
 
 def tip(scene: Scene) -> Lamp:
@@ -252,24 +331,37 @@ def tip(scene: Scene) -> Lamp:
     past = float(found.resultant[worst] - found.edge)
     falls = found.angle.min() < 0
     return _lamp(
-        scene, "slider.tip", found.angle, LIMITS["slider.tip"].default or 0.0,
-        ("Stands up to a push", f"Tips over {found.where}" if falls
-         else f"Nearly tips {found.where}"),
+        scene,
+        "slider.tip",
+        found.angle,
+        LIMITS["slider.tip"].default or 0.0,
+        (
+            "Stands up to a push",
+            f"Tips over {found.where}" if falls else f"Nearly tips {found.where}",
+        ),
         lambda s: (
             f"With a push of {write(scene.settings.hand_push, 'force', s)}, the weight comes down "
             f"{write(abs(past), 'length', s)} {'past' if past > 0 else 'inside'} the line of the "
             f"feet {found.where}: {write(abs(float(found.angle.min())), 'angle', s)} "
             f"{'past tipping' if falls else 'of tilt left'}."
         ),
-        _working("tilt left = atan((e - r) / h),  r = (sum W x + sum F z) / sum W", (
-            ("e", f"middle to the edge of the feet, {found.edge_rule}", found.edge, "length"),
-            ("r", "middle to where weight and push come down", float(found.resultant[worst]),
-             "length"),
-            ("h", "height of the whole's centre of mass", float(found.height[worst]), "length"),
-            ("W", "whole weight", found.weight, "force"),
-            ("F", "push at the lens", scene.settings.hand_push, "force"),
-        ), "support polygon; three feet at b: edge at b / (2 sqrt 3), whichever way they stand"),
-    )  # fmt: skip
+        _working(
+            "tilt left = atan((e - r) / h),  r = (sum W x + sum F z) / sum W",
+            (
+                ("e", f"middle to the edge of the feet, {found.edge_rule}", found.edge, "length"),
+                (
+                    "r",
+                    "middle to where weight and push come down",
+                    float(found.resultant[worst]),
+                    "length",
+                ),
+                ("h", "height of the whole's centre of mass", float(found.height[worst]), "length"),
+                ("W", "whole weight", found.weight, "force"),
+                ("F", "push at the lens", scene.settings.hand_push, "force"),
+            ),
+            "support polygon; three feet at b: edge at b / (2 sqrt 3), whichever way they stand",
+        ),
+    )
 
 
 def stand_load(scene: Scene) -> Lamp:
@@ -282,20 +374,30 @@ def stand_load(scene: Scene) -> Lamp:
     limit = rating * scene.settings.working_fraction
     carried = answer.reactions.max(axis=0) / (GRAVITY * math.cos(scene.rig.shot.tilt))
     return _lamp(
-        scene, "slider.stand-load", carried if applies else 0.0, limit,
+        scene,
+        "slider.stand-load",
+        carried if applies else 0.0,
+        limit,
         ("Weight on the stand" if applies else "No stand to load", "Too heavy for the stand"),
-        lambda s: f"{write(float(carried.max()), 'mass', s)} rests on one stand; its lower rating, "
-        f"of stand or head, is {write(rating, 'mass', s)} and "
-        f"{write(scene.settings.working_fraction, 'percent', s)} of that is used."
-        if applies else "The rails rest on blocks, so no stand or head is loaded.",
-        _working("limit = share × least rating", (
-            ("R", "heaviest support reaction, as mass", float(carried.max()), "mass"),
-            ("S", f"stand rating, {stand.name.lower()}", stand.rating, "mass"),
-            ("H", "head rating", supports.head_rating, "mass"),
-            ("share", "used of a rating", scene.settings.working_fraction, "percent"),
-        ), "beam reactions; ratings as given with stand and head"),
+        lambda s: (
+            f"{write(float(carried.max()), 'mass', s)} rests on one stand; its lower rating, "
+            f"of stand or head, is {write(rating, 'mass', s)} and "
+            f"{write(scene.settings.working_fraction, 'percent', s)} of that is used."
+            if applies
+            else "The rails rest on blocks, so no stand or head is loaded."
+        ),
+        _working(
+            "limit = share × least rating",
+            (
+                ("R", "heaviest support reaction, as mass", float(carried.max()), "mass"),
+                ("S", f"stand rating, {stand.name.lower()}", stand.rating, "mass"),
+                ("H", "head rating", supports.head_rating, "mass"),
+                ("share", "used of a rating", scene.settings.working_fraction, "percent"),
+            ),
+            "beam reactions; ratings as given with stand and head",
+        ),
         applies=applies,
-    )  # fmt: skip
+    )
 
 
 def runaway(scene: Scene) -> Lamp:
@@ -306,19 +408,37 @@ def runaway(scene: Scene) -> Lamp:
     pull = slopes.runaway_force(load.mass, tilt, load.rolling)
     speed = slopes.end_speed(load.mass, tilt, load.rolling, shot.distance)
     return _lamp(
-        scene, "slider.runaway", tilt, rolls,
+        scene,
+        "slider.runaway",
+        tilt,
+        rolls,
         ("Stays where it is left", "Runs away down the slope"),
-        lambda s: f"It begins to roll by itself at {write(rolls, 'angle', s)} and the track tilts "
-        f"{write(tilt, 'angle', s)}"
-        + (f"; let go without a brake it pulls {write(pull, 'force', s)} and reaches "
-           f"{write(speed, 'speed', s)}." if pull else "."),
-        _working("rolls at W sin tilt = r W cos tilt + B", (
-            ("tilt", "track tilt", tilt, "angle"),
-            ("r", f"rolling resistance, {scene.parts.wheel.name.lower()}", load.rolling, "percent"),
-            ("B", "brake holds", drive.brake, "force"),
-            ("W", "weight on the wheels", load.mass * GRAVITY, "force"),
-        ), "equilibrium on a slope"),
-    )  # fmt: skip
+        lambda s: (
+            f"It begins to roll by itself at {write(rolls, 'angle', s)} and the track tilts "
+            f"{write(tilt, 'angle', s)}"
+            + (
+                f"; let go without a brake it pulls {write(pull, 'force', s)} and reaches "
+                f"{write(speed, 'speed', s)}."
+                if pull
+                else "."
+            )
+        ),
+        _working(
+            "rolls at W sin tilt = r W cos tilt + B",
+            (
+                ("tilt", "track tilt", tilt, "angle"),
+                (
+                    "r",
+                    f"rolling resistance, {scene.parts.wheel.name.lower()}",
+                    load.rolling,
+                    "percent",
+                ),
+                ("B", "brake holds", drive.brake, "force"),
+                ("W", "weight on the wheels", load.mass * GRAVITY, "force"),
+            ),
+            "equilibrium on a slope",
+        ),
+    )
 
 
 def fit(scene: Scene) -> Lamp:
@@ -328,18 +448,30 @@ def fit(scene: Scene) -> Lamp:
     error = design.rails.spacing_error if design.rails.arrangement == "pair" else 0.0001
     limit = wheel.side_play if matched else 0.0
     return _lamp(
-        scene, "slider.fit", max(error, 1e-6), limit,
-        ("Rails fit the wheels", "Rails bind the wheels" if matched
-         else "These wheels do not run on these rails"),
-        lambda s: f"Rails {write(error, 'fine', s)} out of parallel meet wheels with "
-        f"{write(wheel.side_play, 'fine', s)} of side play."
-        if matched else f"{wheel.name} run on a {wheel.face} face; {section.name} has a "
-        f"{section.running_face} one.",
-        _working("spacing error is to stay below side play", (
-            ("e", "spacing error along the rails", error, "fine"),
-            ("p", f"side play, {wheel.name.lower()}", wheel.side_play, "fine"),
-        ), "geometry of guide and rail; measure the spacing at both ends and the middle"),
-    )  # fmt: skip
+        scene,
+        "slider.fit",
+        max(error, 1e-6),
+        limit,
+        (
+            "Rails fit the wheels",
+            "Rails bind the wheels" if matched else "These wheels do not run on these rails",
+        ),
+        lambda s: (
+            f"Rails {write(error, 'fine', s)} out of parallel meet wheels with "
+            f"{write(wheel.side_play, 'fine', s)} of side play."
+            if matched
+            else f"{wheel.name} run on a {wheel.face} face; {section.name} has a "
+            f"{section.running_face} one."
+        ),
+        _working(
+            "spacing error is to stay below side play",
+            (
+                ("e", "spacing error along the rails", error, "fine"),
+                ("p", f"side play, {wheel.name.lower()}", wheel.side_play, "fine"),
+            ),
+            "geometry of guide and rail; measure the spacing at both ends and the middle",
+        ),
+    )
 
 
 def room(scene: Scene) -> Lamp:
@@ -347,14 +479,21 @@ def room(scene: Scene) -> Lamp:
     spans = standing.clearances(scene.rig, scene.design, scene.workshop, scene.parts)
     name, least = min(spans.items(), key=lambda span: span[1])
     return _lamp(
-        scene, "slider.room", least, LIMITS["slider.room"].default or 0.0,
+        scene,
+        "slider.room",
+        least,
+        LIMITS["slider.room"].default or 0.0,
         ("Fits the room", f"Does not fit {name}"),
-        lambda s: f"The least clearance is {name}: {write(least, 'length', s)}"
-        + (" is missing." if least < 0 else " left over."),
-        _working("clearance = free space less what the rig takes up", tuple(
-            (name.split()[0], name, value, "length") for name, value in spans.items()
-        ), "sum of lengths, from lens height and room"),
-    )  # fmt: skip
+        lambda s: (
+            f"The least clearance is {name}: {write(least, 'length', s)}"
+            + (" is missing." if least < 0 else " left over.")
+        ),
+        _working(
+            "clearance = free space less what the rig takes up",
+            tuple((name.split()[0], name, value, "length") for name, value in spans.items()),
+            "sum of lengths, from lens height and room",
+        ),
+    )
 
 
 def budget(scene: Scene) -> Lamp:
@@ -362,17 +501,34 @@ def budget(scene: Scene) -> Lamp:
     cost = sum(part.cost for part in scene.bought)
     dearest = sorted(scene.bought, key=lambda part: -part.cost)[:4]
     return _lamp(
-        scene, "slider.budget", cost, scene.rig.budget,
+        scene,
+        "slider.budget",
+        cost,
+        scene.rig.budget,
         ("Within the budget", "Over the budget"),
-        lambda s: f"Parts still to buy come to {write(cost, 'money', s)}; the budget is "
-        f"{write(scene.rig.budget, 'money', s)}.",
-        _working("sum of parts marked to buy; the four dearest", tuple(
-            (str(at + 1), part.name, part.cost, "money") for at, part in enumerate(dearest)
-        ), "catalogue prices, or the maker's own"),
-    )  # fmt: skip
+        lambda s: (
+            f"Parts still to buy come to {write(cost, 'money', s)}; the budget is "
+            f"{write(scene.rig.budget, 'money', s)}."
+        ),
+        _working(
+            "sum of parts marked to buy; the four dearest",
+            tuple((str(at + 1), part.name, part.cost, "money") for at, part in enumerate(dearest)),
+            "catalogue prices, or the maker's own",
+        ),
+    )
 
 
 ALL = (
-    travel, frame_drift, rail_dip, rail_stress, jam, wheel_lift,
-    tip, stand_load, runaway, fit, room, budget,
-)  # fmt: skip
+    travel,
+    frame_drift,
+    rail_dip,
+    rail_stress,
+    jam,
+    wheel_lift,
+    tip,
+    stand_load,
+    runaway,
+    fit,
+    room,
+    budget,
+)

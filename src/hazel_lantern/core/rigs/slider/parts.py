@@ -30,9 +30,16 @@ class _List:
         self.parts: list[Part] = []
 
     def add(
-        self, key: str, table: str, id: str, count: int, name: str = "", note: str = "",
-        price: float | None = None, mass: float | None = None,
-    ) -> None:  # fmt: skip
+        self,
+        key: str,
+        table: str,
+        id: str,
+        count: int,
+        name: str = "",
+        note: str = "",
+        price: float | None = None,
+        mass: float | None = None,
+    ) -> None:
         row = self._workshop.catalogue.find(table, id)
         mark = self._rig.mark_of(key)
         one = row.price if price is None else price
@@ -58,9 +65,12 @@ def parts_list(
         mark = rig.mark_of("rails")
         lengths = tuple((length, length * section.price) for length in section.stock_lengths)
         cover = cheapest_cover(
-            piece.length, piece.count, lengths, workshop.shelf.lengths_of(section.id),
+            piece.length,
+            piece.count,
+            lengths,
+            workshop.shelf.lengths_of(section.id),
             settings.kerf,
-        )  # fmt: skip
+        )
         cost = cover.cost * settings.price_factor
         if cover.missing:
             cost += cover.missing * piece.length * section.price * settings.price_factor
@@ -104,9 +114,10 @@ def parts_list(
 def plate_size(design: SliderDesign, parts: Parts) -> tuple[float, float]:
     """Length and breadth of the carriage plate, m."""
     gauge = (
-        design.rails.spacing if design.rails.arrangement == "pair"
+        design.rails.spacing
+        if design.rails.arrangement == "pair"
         else parts.section.width + parts.wheel.diameter
-    )  # fmt: skip
+    )
     return design.carriage.length, gauge + 2 * PLATE_MARGIN
 
 
@@ -119,33 +130,64 @@ def holes(rig: Rig, design: SliderDesign, parts: Parts) -> tuple[Hole, ...]:
     found = []
     for side, across in (("near", -half_gauge), ("far", half_gauge)):
         for end, along in (("left", -half_base), ("right", half_base)):
-            found.append(Hole(
-                "Carriage plate", f"{end} {side}", length / 2 + along, breadth / 2 + across,
-                clearance, f"axle bolt M{wheel.bolt * 1e3:g}, clearance",
-            ))  # fmt: skip
-    found.append(Hole(
-        "Carriage plate", "camera", length / 2 + carriage.camera_offset,
-        breadth / 2 + carriage.camera_side, 0.0098, "camera screw 3/8 in, clearance",
-    ))  # fmt: skip
+            found.append(
+                Hole(
+                    "Carriage plate",
+                    f"{end} {side}",
+                    length / 2 + along,
+                    breadth / 2 + across,
+                    clearance,
+                    f"axle bolt M{wheel.bolt * 1e3:g}, clearance",
+                )
+            )
+    found.append(
+        Hole(
+            "Carriage plate",
+            "camera",
+            length / 2 + carriage.camera_offset,
+            breadth / 2 + carriage.camera_side,
+            0.0098,
+            "camera screw 3/8 in, clearance",
+        )
+    )
     if design.rails.arrangement == "pair":
         plate = design.rails.spacing + 2 * PLATE_MARGIN + parts.section.width
         middle = plate / 2
         for name in ("Left end plate", "Right end plate"):
             for side, sign in (("near rail", -1), ("far rail", 1)):
-                found.append(Hole(
-                    name, side, middle + sign * design.rails.spacing / 2, 0.025, 0.0065,
-                    "pipe clamp bolt M6, clearance; drill both end plates clamped together",
-                ))  # fmt: skip
+                found.append(
+                    Hole(
+                        name,
+                        side,
+                        middle + sign * design.rails.spacing / 2,
+                        0.025,
+                        0.0065,
+                        "pipe clamp bolt M6, clearance; drill both end plates clamped together",
+                    )
+                )
     if design.supports.kind in ("stand", "end stands"):
         pair = design.rails.arrangement == "pair"
         middle = (design.rails.spacing / 2 if pair else 0.035) + 0.025
-        found.append(Hole(
-            "Stand plate", "middle", 0.06, middle, 0.0098, "stand screw 3/8 in, clearance",
-        ))  # fmt: skip
+        found.append(
+            Hole(
+                "Stand plate",
+                "middle",
+                0.06,
+                middle,
+                0.0098,
+                "stand screw 3/8 in, clearance",
+            )
+        )
         if pair:
             for side, sign in (("near rail", -1), ("far rail", 1)):
-                found.append(Hole(
-                    "Stand plate", side, 0.06, middle + sign * design.rails.spacing / 2, 0.0065,
-                    "pipe clamp bolt M6, clearance",
-                ))  # fmt: skip
+                found.append(
+                    Hole(
+                        "Stand plate",
+                        side,
+                        0.06,
+                        middle + sign * design.rails.spacing / 2,
+                        0.0065,
+                        "pipe clamp bolt M6, clearance",
+                    )
+                )
     return tuple(found)

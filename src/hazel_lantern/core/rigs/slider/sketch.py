@@ -85,13 +85,25 @@ def _item_box(item: LoadItem, along: bool, view: str) -> tuple[float, float, flo
     """Left, right, low, high of an item's outline from the camera screw in a view."""
     if view == "side":
         centre, size = (item.forward, item.length) if along else (item.right, item.width)
-        return (centre - size / 2, centre + size / 2, item.up - item.height / 2,
-                item.up + item.height / 2)  # fmt: skip
+        return (
+            centre - size / 2,
+            centre + size / 2,
+            item.up - item.height / 2,
+            item.up + item.height / 2,
+        )
     if along:
-        return (item.forward - item.length / 2, item.forward + item.length / 2,
-                -item.right - item.width / 2, -item.right + item.width / 2)  # fmt: skip
-    return (item.right - item.width / 2, item.right + item.width / 2,
-            item.forward - item.length / 2, item.forward + item.length / 2)  # fmt: skip
+        return (
+            item.forward - item.length / 2,
+            item.forward + item.length / 2,
+            -item.right - item.width / 2,
+            -item.right + item.width / 2,
+        )
+    return (
+        item.right - item.width / 2,
+        item.right + item.width / 2,
+        item.forward - item.length / 2,
+        item.forward + item.length / 2,
+    )
 
 
 def _item_role(item: LoadItem) -> Role:
@@ -124,8 +136,9 @@ def _carriage(side: _Side, rig: Rig, mark: int, ghost: bool) -> list[Thing]:
         low = max(low + carriage.screw_height, top)
         outline = box(left, right, low, max(high + carriage.screw_height, low + 0.01))
         things.append(Shape(outline, "ghost" if ghost else _item_role(item), ghost, ghost))
-    mast = box(carriage.camera_offset - 0.012, carriage.camera_offset + 0.012, top,
-               carriage.screw_height)  # fmt: skip
+    mast = box(
+        carriage.camera_offset - 0.012, carriage.camera_offset + 0.012, top, carriage.screw_height
+    )
     things.append(Shape(mast, role, ghost, ghost))
     deck_box = box(-carriage.length / 2, carriage.length / 2, deck, top)
     things.append(Shape(deck_box, "ghost" if ghost else "timber", ghost, ghost))
@@ -201,21 +214,46 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Worksho
     things += _tip_thing(side, assessment, mark)
     place = float(side.answer.course.place[mark])
     dip = float(assessment.traces["dip"].values[mark])
-    things.append(Note(side.at(place + carriage.length / 2 + 0.03, -properties.height - 0.05),
-                       "dip", "shot", dip, "fine"))  # fmt: skip
+    things.append(
+        Note(
+            side.at(place + carriage.length / 2 + 0.03, -properties.height - 0.05),
+            "dip",
+            "shot",
+            dip,
+            "fine",
+        )
+    )
     things.append(Note((person, PERSON + 0.06), "", "guide", PERSON, "length"))
     lens_at = side.at(place + carriage.camera_offset, carriage.screw_height + rig.load.lens_axis)
-    top = max(lens + 0.28, left[1] + 0.35, right[1] + 0.35, PERSON + 0.1)
+    tallest = max((item.up + item.height / 2 for item in rig.load.items), default=0.05)
+    climb = abs(right[1] - left[1]) / 2
+    crest = side.height + climb + carriage.screw_height + tallest
+    # Two lines of dimensions stand over the camera.
+    top = max(crest + 0.38, PERSON + 0.1)
     feet = [side.at(p)[0] for p in support_places(design)]
     first, final = float(side.answer.course.place.min()), float(side.answer.course.place.max())
     dimensions = [
-        Dimension("design.rails.length", left, right, "above", 1),
-        Dimension("shot.distance", side.at(first), side.at(final), "above", 0, "slide"),
-        Dimension("shot.camera_height", (-reach - 0.16, 0.0), (-reach - 0.16, lens), "left", 0,
-                  "lens"),
-        Dimension("design.carriage.wheelbase", side.at(place - carriage.wheelbase / 2),
-                  side.at(place + carriage.wheelbase / 2), "at", 0, "wheelbase"),
-    ]  # fmt: skip
+        Dimension("design.rails.length", (left[0], crest), (right[0], crest), "above", 1),
+        Dimension(
+            "shot.distance",
+            (side.at(first)[0], crest),
+            (side.at(final)[0], crest),
+            "above",
+            0,
+            "slide",
+        ),
+        Dimension(
+            "shot.camera_height", (-reach - 0.16, 0.0), (-reach - 0.16, lens), "left", 0, "lens"
+        ),
+        Dimension(
+            "design.carriage.wheelbase",
+            side.at(place - carriage.wheelbase / 2),
+            side.at(place + carriage.wheelbase / 2),
+            "at",
+            0,
+            "wheelbase",
+        ),
+    ]
     handles = [
         Handle("mark", lens_at, 0.16, (1.0, 0.0), "drag the carriage along the rails"),
         Handle("design.rails.length", right, 0.05, (2.0, 0.0), "drag the rail end"),
@@ -223,21 +261,51 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Worksho
     ]
     if supports.kind in ("stand", "end stands"):
         half = supports.foot_spread / 2
-        dimensions.append(Dimension(
-            "design.supports.foot_spread", (feet[-1] - half, 0.0), (feet[-1] + half, 0.0),
-            "below", 0, "spread",
-        ))  # fmt: skip
-        handles.append(Handle("design.supports.foot_spread", (feet[-1] + half, 0.0), 0.06,
-                              (2.0, 0.0), "drag the foot"))  # fmt: skip
+        dimensions.append(
+            Dimension(
+                "design.supports.foot_spread",
+                (feet[-1] - half, 0.0),
+                (feet[-1] + half, 0.0),
+                "below",
+                0,
+                "spread",
+            )
+        )
+        handles.append(
+            Handle(
+                "design.supports.foot_spread",
+                (feet[-1] + half, 0.0),
+                0.06,
+                (2.0, 0.0),
+                "drag the foot",
+            )
+        )
     if supports.kind == "stand":
         apex = side.at(support_places(design)[0], -properties.height)
-        dimensions.append(Dimension("design.supports.offset", side.at(length / 2), apex, "at", 0,
-                                    "stand off middle"))  # fmt: skip
-        handles.append(Handle("design.supports.offset", (apex[0], apex[1] - 0.08), 0.09,
-                              (1.0, 0.0), "drag the stand along the rails"))  # fmt: skip
+        dimensions.append(
+            Dimension(
+                "design.supports.offset", side.at(length / 2), apex, "at", 0, "stand off middle"
+            )
+        )
+        handles.append(
+            Handle(
+                "design.supports.offset",
+                (apex[0], apex[1] - 0.08),
+                0.09,
+                (1.0, 0.0),
+                "drag the stand along the rails",
+            )
+        )
     elif supports.inset:
-        handles.append(Handle("design.supports.inset", side.at(supports.inset, -0.08), 0.07,
-                              (1.0, 0.0), "drag the end support"))  # fmt: skip
+        handles.append(
+            Handle(
+                "design.supports.inset",
+                side.at(supports.inset, -0.08),
+                0.07,
+                (1.0, 0.0),
+                "drag the end support",
+            )
+        )
     if rig.shot.tilt:
         dimensions.append(Dimension("shot.tilt", right, right, "at", 0, "tilt"))
     return Sketch(
@@ -278,8 +346,9 @@ def from_above(rig: Rig, assessment: Assessment, mark: int, workshop: Workshop) 
         breadth = max(gauge, 0.1)
         for place in support_places(design):
             x = place - half_length
-            things.append(Shape(_box(x - 0.035, -breadth / 2 - 0.03, x + 0.035, breadth / 2 + 0.03),
-                                "timber"))  # fmt: skip
+            things.append(
+                Shape(_box(x - 0.035, -breadth / 2 - 0.03, x + 0.035, breadth / 2 + 0.03), "timber")
+            )
     for lane in lanes:
         things.append(Line(((-half_length, lane), (half_length, lane)), "rail", width))
     if gauge:
@@ -297,13 +366,13 @@ def from_above(rig: Rig, assessment: Assessment, mark: int, workshop: Workshop) 
     for x in (-carriage.wheelbase / 2, carriage.wheelbase / 2):
         for y in (-gauge / 2, gauge / 2) if gauge else (-plate, plate):
             r = side.parts.wheel.diameter / 2
-            things.append(Shape(_box(out + x - r, y - thick / 2, out + x + r, y + thick / 2),
-                                "wheel"))  # fmt: skip
+            things.append(
+                Shape(_box(out + x - r, y - thick / 2, out + x + r, y + thick / 2), "wheel")
+            )
     at = (out + carriage.camera_offset, carriage.camera_side)
     for item in sorted(rig.load.items, key=lambda item: item.up):
         x0, x1, y0, y1 = _item_box(item, rig.shot.along, "above")
-        things.append(Shape(_box(at[0] + x0, at[1] + y0, at[0] + x1, at[1] + y1),
-                            _item_role(item)))  # fmt: skip
+        things.append(Shape(_box(at[0] + x0, at[1] + y0, at[0] + x1, at[1] + y1), _item_role(item)))
     look = (0.35, 0.0) if rig.shot.along else (0.0, 0.35)
     things.append(Arrow(at, look, "shot"))
     load = answer.load
@@ -312,30 +381,60 @@ def from_above(rig: Rig, assessment: Assessment, mark: int, workshop: Workshop) 
     things.append(Disc((out + load.forward, load.sideways), 0.012, "mass"))
     push_y = -design.drive.push_offset
     sense = rig.shot.sense
-    things.append(Arrow((out - sense * (half + 0.16), push_y), (sense * 0.14, 0.0), "force",
-                        float(np.abs(assessment.traces["push"].values).max())))  # fmt: skip
+    things.append(
+        Arrow(
+            (out - sense * (half + 0.16), push_y),
+            (sense * 0.14, 0.0),
+            "force",
+            float(np.abs(assessment.traces["push"].values).max()),
+        )
+    )
     reach = max(half_length, feet_reach) + 0.12
     up = max(plate + 0.3, feet_reach + 0.05)
     low = -max(plate + 0.22, feet_reach + 0.05)
     dimensions = [
         Dimension("design.rails.length", (-half_length, plate), (half_length, plate), "above", 1),
         Dimension("design.carriage.length", (out - half, plate), (out + half, plate), "above", 0),
-        Dimension("design.carriage.wheelbase", (out - carriage.wheelbase / 2, -plate),
-                  (out + carriage.wheelbase / 2, -plate), "below", 0, "wheelbase"),
-        Dimension("design.drive.push_offset", (out - sense * (half + 0.16), push_y),
-                  (out - sense * (half + 0.16), push_y), "at", 0, "push"),
-    ]  # fmt: skip
+        Dimension(
+            "design.carriage.wheelbase",
+            (out - carriage.wheelbase / 2, -plate),
+            (out + carriage.wheelbase / 2, -plate),
+            "below",
+            0,
+            "wheelbase",
+        ),
+        Dimension(
+            "design.drive.push_offset",
+            (out - sense * (half + 0.16), push_y),
+            (out - sense * (half + 0.16), push_y),
+            "at",
+            0,
+            "push",
+        ),
+    ]
     handles = [
         Handle("mark", (out, 0.0), 0.12, (1.0, 0.0), "drag the carriage along the rails"),
         Handle("design.rails.length", (half_length, 0.0), 0.06, (2.0, 0.0), "drag the rail end"),
         Handle("design.rails.length", (-half_length, 0.0), 0.06, (-2.0, 0.0), "drag the rail end"),
     ]
     if gauge:
-        dimensions.append(Dimension(
-            "design.rails.spacing", (-half_length, -gauge / 2), (-half_length, gauge / 2), "left",
-        ))  # fmt: skip
-        handles.append(Handle("design.rails.spacing", (-half_length * 0.6, gauge / 2), 0.05,
-                              (0.0, 2.0), "drag a rail"))  # fmt: skip
+        dimensions.append(
+            Dimension(
+                "design.rails.spacing",
+                (-half_length, -gauge / 2),
+                (-half_length, gauge / 2),
+                "left",
+            )
+        )
+        handles.append(
+            Handle(
+                "design.rails.spacing",
+                (-half_length * 0.6, gauge / 2),
+                0.05,
+                (0.0, 2.0),
+                "drag a rail",
+            )
+        )
     return Sketch(
         things=tuple(things),
         dimensions=tuple(dimensions),

@@ -46,8 +46,10 @@ def clearances(
     if supports.kind in ("stand", "end stands"):
         # Three feet of spread b reach b / sqrt(3) from their centre.
         foot = stand_spread(design) / math.sqrt(3)
-        outer = [abs(p - design.rails.length / 2) * math.cos(shot.tilt) + foot
-                 for p in support_places(design)]  # fmt: skip
+        outer = [
+            abs(p - design.rails.length / 2) * math.cos(shot.tilt) + foot
+            for p in support_places(design)
+        ]
         reach = max(length, 2 * max(outer))
         stand = workshop.catalogue.find("stands", supports.stand)
         lowest, highest = stand.lowest, stand.highest
@@ -141,10 +143,15 @@ def tip(
     for where, sense, at, rails_at, edge in (
         ("at the right end", 1, carriage_at, -middle, along_edge),
         ("at the left end", -1, carriage_at, -middle, along_edge),
-        ("away from the lens side" if not shot.along else "to the far side", 1,
-         load.sideways, 0.0, across_edge),
+        (
+            "away from the lens side" if not shot.along else "to the far side",
+            1,
+            load.sideways,
+            0.0,
+            across_edge,
+        ),
         ("to the near side", -1, load.sideways, 0.0, across_edge),
-    ):  # fmt: skip
+    ):
         level = push + inertia if "end" in where else push
         meets = sense * standing.ground_point(weights, (at, rails_at, 0.0), sense * level * lever)
         angle = standing.tip_angle(edge, meets, centre_height)

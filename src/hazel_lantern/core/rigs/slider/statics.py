@@ -90,13 +90,13 @@ def carriage_load(rig: Rig, parts: Parts) -> carriage_statics.CarriageLoad:
         mass=mass,
         forward=(centre.mass * (carriage.camera_offset + ahead)) / mass,
         sideways=(centre.mass * (carriage.camera_side + across)) / mass,
-        height=(centre.mass * (carriage.screw_height + centre.up)
-                + own * carriage.screw_height / 2) / mass,
+        height=(centre.mass * (carriage.screw_height + centre.up) + own * carriage.screw_height / 2)
+        / mass,
         wheelbase=carriage.wheelbase,
         gauge=running_gauge(design, parts.section),
         push_height=design.drive.push_height,
         rolling=parts.wheel.rolling_resistance,
-    )  # fmt: skip
+    )
 
 
 def support_places(design: SliderDesign) -> list[float]:

@@ -66,11 +66,15 @@ def cautions(station: str, rig: Rig, assessment: Assessment) -> tuple[str, ...]:
     design: SliderDesign = rig.design  # type: ignore[assignment]
     found = []
     if station in ("Frame", "Shot", "Drive") and rig.shot.tilt:
-        found.append("Hold or brake the carriage whenever the track is tilted, and keep hands "
-                     "and faces out of its way down.")  # fmt: skip
+        found.append(
+            "Hold or brake the carriage whenever the track is tilted, and keep hands "
+            "and faces out of its way down."
+        )
     if station == "Frame" and design.supports.kind in ("stand", "end stands"):
-        found.append("Hang weight on the stand before the camera goes on. Keep a hand on the rig "
-                     "when the camera comes off.")  # fmt: skip
+        found.append(
+            "Hang weight on the stand before the camera goes on. Keep a hand on the rig "
+            "when the camera comes off."
+        )
     if station == "Drive" and design.drive.kind == "hand crank":
         found.append("Keep fingers and straps clear of the line where it runs onto the spool.")
     if station == "Build":
@@ -86,8 +90,7 @@ def _stand_words(design: SliderDesign, style: Style) -> str:
     if supports.kind == "stand":
         return f"one stand, feet {write(supports.foot_spread, 'length', style)} apart"
     if supports.kind == "end stands":
-        return (f"{supports.count} stands, feet {write(supports.foot_spread, 'length', style)} "
-                "apart")  # fmt: skip
+        return f"{supports.count} stands, feet {write(supports.foot_spread, 'length', style)} apart"
     place = "a table" if supports.kind == "table" else "the floor"
     return f"{supports.count} blocks on {place}"
 
@@ -104,13 +107,15 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
             f"Cut {'two rails' if pair else 'the rail'} of {parts.section.name.lower()} to "
             f"{write(rails.length, 'length', style)}"
             + (", clamped side by side so that they are one length." if pair else "."),
-            ("tape", "saw with a stop", "file"), CUTTING,
+            ("tape", "saw with a stop", "file"),
+            CUTTING,
         ),
         Step(
             f"Cut the carriage plate {write(length, 'length', style)} by "
             f"{write(breadth, 'length', style)} from 18 mm plywood and mark its near left corner: "
             "every hole is measured from there.",
-            ("saw", "square", "pencil"), CUTTING,
+            ("saw", "square", "pencil"),
+            CUTTING,
         ),
         Step(
             "Drill the carriage plate by the drill table; start each hole with a punch and a "
@@ -118,53 +123,67 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
             ("drill", "punch", "drills by the table"),
             "Clamp the work down; take gloves off at the drill.",
         ),
-    ]  # fmt: skip
+    ]
     if pair:
-        found.append(Step(
-            f"Drill both end plates clamped together, rail clamps "
-            f"{write(rails.spacing, 'length', style)} apart, and clamp the rails on with a spacer "
-            f"of that length between them. Measure at both ends and the middle: "
-            f"within {write(parts.wheel.side_play, 'fine', style)}.",
-            ("drill", "spacer", "calliper or tape"),
-        ))  # fmt: skip
-    found.append(Step(
-        f"Bolt on {parts.wheel.count} wheels ({parts.wheel.name.lower()}), wheelbase "
-        f"{write(carriage.wheelbase, 'length', style)}; run the empty carriage end to end and "
-        "free it where it binds.",
-        ("two spanners",),
-    ))  # fmt: skip
-    found.append(Step(
-        f"Fit the stops {write(design.stop, 'length', style)} from each rail end, then the camera "
-        "screw. Push the carriage against both stops: it must not ride over them.",
-        ("screwdriver",),
-    ))  # fmt: skip
+        found.append(
+            Step(
+                f"Drill both end plates clamped together, rail clamps "
+                f"{write(rails.spacing, 'length', style)} apart, and clamp the rails on with a spacer "
+                f"of that length between them. Measure at both ends and the middle: "
+                f"within {write(parts.wheel.side_play, 'fine', style)}.",
+                ("drill", "spacer", "calliper or tape"),
+            )
+        )
+    found.append(
+        Step(
+            f"Bolt on {parts.wheel.count} wheels ({parts.wheel.name.lower()}), wheelbase "
+            f"{write(carriage.wheelbase, 'length', style)}; run the empty carriage end to end and "
+            "free it where it binds.",
+            ("two spanners",),
+        )
+    )
+    found.append(
+        Step(
+            f"Fit the stops {write(design.stop, 'length', style)} from each rail end, then the camera "
+            "screw. Push the carriage against both stops: it must not ride over them.",
+            ("screwdriver",),
+        )
+    )
     if design.supports.kind in ("stand", "end stands"):
         where = ", ".join(write(place, "length", style) for place in support_places(design))
-        found.append(Step(
-            f"Bolt the stand plate under the rails at {where} from the left end and set up on "
-            f"{_stand_words(design, style)}.",
-            ("spanner", "tape"),
-            "Set the feet on firm ground and hang any ballast before the camera goes on.",
-        ))  # fmt: skip
+        found.append(
+            Step(
+                f"Bolt the stand plate under the rails at {where} from the left end and set up on "
+                f"{_stand_words(design, style)}.",
+                ("spanner", "tape"),
+                "Set the feet on firm ground and hang any ballast before the camera goes on.",
+            )
+        )
     else:
         where = ", ".join(write(place, "length", style) for place in support_places(design))
-        found.append(Step(
-            f"Lay the rails on {_stand_words(design, style)}, at {where} from the left end; pack "
-            "them until a level reads the same along and across.",
-            ("level", "packing"),
-        ))  # fmt: skip
+        found.append(
+            Step(
+                f"Lay the rails on {_stand_words(design, style)}, at {where} from the left end; pack "
+                "them until a level reads the same along and across.",
+                ("level", "packing"),
+            )
+        )
     if rig.shot.tilt:
-        found.append(Step(
-            f"Tilt the track to {write(rig.shot.tilt, 'angle', style)} and tether the carriage to "
-            "the upper end.",
-            ("level with degrees", "tether"),
-            "A tilted track is held or braked at all times.",
-        ))  # fmt: skip
-    found.append(Step(
-        "Try it with a bag of the camera's mass first, then log dip, push and rolling tilt at the "
-        "Try-out station.",
-        ("luggage scale", "tape"),
-    ))  # fmt: skip
+        found.append(
+            Step(
+                f"Tilt the track to {write(rig.shot.tilt, 'angle', style)} and tether the carriage to "
+                "the upper end.",
+                ("level with degrees", "tether"),
+                "A tilted track is held or braked at all times.",
+            )
+        )
+    found.append(
+        Step(
+            "Try it with a bag of the camera's mass first, then log dip, push and rolling tilt at the "
+            "Try-out station.",
+            ("luggage scale", "tape"),
+        )
+    )
     return tuple(found)
 
 
@@ -190,7 +209,7 @@ def set_card(rig: Rig, assessment: Assessment, style: Style) -> tuple[str, ...]:
         f"{write(float(np.abs(assessment.traces['push'].values).max()), 'force', style)}.",
         f"Tilt left before it goes over, with the push: {write(tip.value, 'angle', style)} "
         f"({tip.headline.lower()}).",
-    ]  # fmt: skip
+    ]
     if shot.tilt:
         lines.append(f"Track tilts {write(shot.tilt, 'angle', style)}: hold, brake or tether it.")
     lines.append("Camera off last thing before striking: carriage at mid-rail, one hand on it.")

@@ -1,0 +1,1 @@
+"""The window: views that render an assessment and emit edits."""

@@ -1,0 +1,1 @@
+"""The bench: what the current station works with."""

@@ -1,0 +1,358 @@
+"""Build: parts against the budget, cuts, holes, steps; written as tables and as a pack."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from functools import partial
+from pathlib import Path
+
+from PyQt6.QtCore import QRectF, QSize, Qt
+from PyQt6.QtGui import QPainter, QPaintEvent, QPen
+from PyQt6.QtWidgets import (
+    QAbstractItemView,
+    QFileDialog,
+    QHBoxLayout,
+    QHeaderView,
+    QPushButton,
+    QStackedWidget,
+    QTableWidget,
+    QTableWidgetItem,
+    QVBoxLayout,
+    QWidget,
+)
+
+from hazel_lantern.app import theme
+from hazel_lantern.app.pill import Pill
+from hazel_lantern.app.session import Session
+from hazel_lantern.app.widgets import button, empty, label, scrolled
+from hazel_lantern.app.workers import Worker
+from hazel_lantern.core.build.cuts import CutBar
+from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.parts import Part
+from hazel_lantern.core.project.model import PartMark
+from hazel_lantern.core.units import ReadError, read, write
+
+HAVING = ("buy", "owned", "scrap")
+
+
+def table(header: tuple[str, ...]) -> QTableWidget:
+    """An empty table in the project's look."""
+    found = QTableWidget(0, len(header))
+    found.setHorizontalHeaderLabels(list(header))
+    found.setShowGrid(False)
+    found.setAlternatingRowColors(True)
+    upright = found.verticalHeader()
+    if upright is not None:
+        upright.hide()
+        upright.setDefaultSectionSize(26)
+    across = found.horizontalHeader()
+    if across is not None:
+        across.setDefaultAlignment(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter)
+        across.setSectionResizeMode(QHeaderView.ResizeMode.ResizeToContents)
+        across.setStretchLastSection(True)
+    found.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
+    found.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
+    return found
+
+
+def fill(target: QTableWidget, rows: Sequence[Sequence[str]]) -> None:
+    """Put words into a table."""
+    target.setRowCount(len(rows))
+    for at, row in enumerate(rows):
+        for column, words in enumerate(row):
+            item = QTableWidgetItem(words)
+            item.setFlags(item.flags() & ~Qt.ItemFlag.ItemIsEditable)
+            target.setItem(at, column, item)
+
+
+class PartsTable(QWidget):
+    """Parts with a price to type over and a mark for owned or scrap."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        self.table = table(("Part", "Number", "Price for all", "Have", "Mass", "Note"))
+        self.table.setEditTriggers(
+            QAbstractItemView.EditTrigger.DoubleClicked
+            | QAbstractItemView.EditTrigger.EditKeyPressed
+            | QAbstractItemView.EditTrigger.AnyKeyPressed
+        )
+        self.table.setAccessibleName(
+            "Parts; space marks a part owned or scrap, F2 on a price edits"
+        )
+        self.table.itemChanged.connect(self._priced)
+        layout.addWidget(self.table)
+        self._filling = False
+        self._parts: tuple[Part, ...] = ()
+
+    def refresh(self) -> None:
+        """Show the parts as they are now."""
+        found = self.session.assessment
+        if found is None:
+            return
+        self._filling = True
+        self._parts = found.parts
+        style = self.session.style
+        fill(
+            self.table,
+            [
+                (
+                    part.name,
+                    str(part.quantity),
+                    write(part.price, "money", style),
+                    "",
+                    write(part.mass, "mass", style),
+                    part.note,
+                )
+                for part in found.parts
+            ],
+        )
+        for row, part in enumerate(found.parts):
+            price = self.table.item(row, 2)
+            if price is not None:
+                price.setFlags(price.flags() | Qt.ItemFlag.ItemIsEditable)
+                price.setToolTip("The price for one can be typed over")
+            mark = self.table.cellWidget(row, 3)
+            if not isinstance(mark, QPushButton):
+                mark = button("")
+                mark.setStyleSheet("padding: 1px 8px;")
+                mark.clicked.connect(partial(self._turn, row))
+                self.table.setCellWidget(row, 3, mark)
+            mark.setText(part.having)
+            mark.setAccessibleName(f"{part.name}: {part.having}; press to change")
+        self._filling = False
+
+    def _keep(self, mark: PartMark, action: str) -> None:
+        rig = self.session.rig
+        assert rig is not None
+        others = tuple(one for one in rig.marked if one.key != mark.key)
+        self.session.edit(Edit("marked", (*others, mark)), action=action)
+
+    def _turn(self, row: int) -> None:
+        """Buy, owned, scrap, and round again."""
+        rig = self.session.rig
+        assert rig is not None
+        part = self._parts[row]
+        before = rig.mark_of(part.key)
+        having = HAVING[(HAVING.index(part.having) + 1) % 3]
+        mark = PartMark(key=part.key, having=having, price=before.price if before else None)
+        self._keep(mark, f"mark {part.name.lower()} as {having}")
+
+    def _priced(self, item: QTableWidgetItem) -> None:
+        rig = self.session.rig
+        if self._filling or rig is None or item.column() != 2:
+            return
+        part = self._parts[item.row()]
+        try:
+            price = read(item.text(), "money", self.session.style) / part.quantity
+            before = rig.mark_of(part.key)
+            mark = PartMark(key=part.key, having=before.having if before else None, price=price)
+        except (ReadError, ValueError) as error:
+            words = str(error) if isinstance(error, ReadError) else "a price is 0 or more"
+            self.session.message.emit(f"Price of {part.name.lower()}: {words}", True)
+            self.refresh()
+            return
+        self._keep(mark, f"price of {part.name.lower()}")
+
+
+class CutPicture(QWidget):
+    """Bars of stock with their cuts, in proportion."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.bars: tuple[CutBar, ...] = ()
+        self.setAccessibleName("Cut plan")
+
+    def sizeHint(self) -> QSize:
+        """A line per bar."""
+        return QSize(400, 44 * max(1, len(self.bars)))
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Each bar: where it comes from, its pieces, its offcut."""
+        if not self.bars:
+            return
+        painter = QPainter(self)
+        style = self.session.style
+        catalogue = self.session.document.workshop.catalogue
+        factor = (self.width() - 8) / max(bar.stock.length for bar in self.bars)
+        for row, bar in enumerate(self.bars):
+            y = row * 44
+            painter.setFont(theme.font(12))
+            painter.setPen(theme.colour("soft"))
+            origin = "on the shelf" if bar.stock.owned else write(bar.stock.price, "money", style)
+            name = catalogue.find("sections", bar.section).name
+            painter.drawText(
+                QRectF(0, y, self.width(), 16),
+                Qt.AlignmentFlag.AlignLeft,
+                f"{name}, {write(bar.stock.length, 'length', style)}, {origin}; "
+                f"offcut {write(bar.offcut, 'length', style)}",
+            )
+            painter.setPen(QPen(theme.colour("edge"), 1))
+            painter.setBrush(theme.colour("bench"))
+            painter.drawRect(QRectF(0, y + 17, bar.stock.length * factor, 20))
+            x = 0.0
+            for _, length in bar.pieces:
+                piece = QRectF(x, y + 17, length * factor, 20)
+                painter.setPen(QPen(theme.colour("hazel"), 1))
+                painter.setBrush(theme.colour("glow", 0.45))
+                painter.drawRect(piece)
+                painter.setPen(theme.colour("ink"))
+                painter.drawText(
+                    piece, Qt.AlignmentFlag.AlignCenter, write(length, "length", style)
+                )
+                x += (length + self.session.settings.kerf) * factor
+
+
+class BuildBench(QWidget):
+    """Parts, cuts, holes and steps, with the buttons that write them."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(4)
+        tabs = QHBoxLayout()
+        tabs.setSpacing(18)
+        self._stack = QStackedWidget()
+        self.tabs: list[QPushButton] = []
+        self.parts = PartsTable(session)
+        self.cuts = CutPicture(session)
+        self.cut_table = table(
+            ("Bar", "Section", "Stock length", "From", "Cut, in order", "Offcut")
+        )
+        self.holes = table(("Part", "Hole", "From left", "From near edge", "Drill", "For"))
+        self._steps = QWidget()
+        self._steps_list = QVBoxLayout(self._steps)
+        cut_page = QWidget()
+        cut_layout = QVBoxLayout(cut_page)
+        cut_layout.setContentsMargins(0, 4, 8, 0)
+        cut_layout.addWidget(self.cuts)
+        self._cut_note = label("", "small", wrap=True)
+        cut_layout.addWidget(self._cut_note)
+        cut_layout.addStretch(1)
+        for at, (title, page) in enumerate(
+            (
+                ("Parts", self.parts),
+                ("Cuts", scrolled(cut_page)),
+                ("Holes", self.holes),
+                ("Steps", scrolled(self._steps)),
+            )
+        ):
+            tab = button(title, "tab", partial(self.show_tab, at))
+            tab.setCheckable(True)
+            self.tabs.append(tab)
+            tabs.addWidget(tab)
+            self._stack.addWidget(page)
+        tabs.addStretch(1)
+        self._money = label("", "soft")
+        tabs.addWidget(self._money)
+        self.budget = Pill(session, "budget", self, "budget")
+        tabs.addWidget(self.budget)
+        tabs.addWidget(button("Write tables…", on=self._write_tables))
+        tabs.addWidget(button("Write the pack…", "lit", self.write_pack))
+        layout.addLayout(tabs)
+        layout.addWidget(self._stack, 1)
+        self._planner = Worker(self)
+        self._planner.done.connect(self._show_dossier)
+        self._planner.failed.connect(lambda why: session.message.emit(why, True))
+        self._writer = Worker(self)
+        self._writer.done.connect(self._written)
+        self._writer.failed.connect(lambda why: session.message.emit(f"Not written: {why}", True))
+        self._for: object = None
+        self.show_tab(0)
+
+    def show_tab(self, at: int) -> None:
+        """Show one of the pages."""
+        self._stack.setCurrentIndex(at)
+        for number, tab in enumerate(self.tabs):
+            tab.setChecked(number == at)
+
+    def refresh(self) -> None:
+        """Show the parts now, and plan the rest off the window's thread."""
+        rig, found = self.session.rig, self.session.assessment
+        if rig is None or found is None:
+            return
+        self.parts.refresh()
+        if self.budget.editor is None:
+            self.budget.refresh()
+        self._money.setText(f"to buy {write(found.cost, 'money', self.session.style)} of")
+        project, workshop = self.session.document.project, self.session.document.workshop
+        key = (id(project), id(rig), id(workshop))
+        if key == self._for:
+            return
+        self._for = key
+
+        def plan(stop: object, progress: object) -> object:
+            from hazel_lantern.core.build.dossier import gather
+
+            return gather(project, rig, workshop)
+
+        self._planner.ask(plan)
+
+    def _show_dossier(self, dossier: object) -> None:
+        from hazel_lantern.core.build.dossier import Dossier
+        from hazel_lantern.core.build.tables import holes_table
+
+        assert isinstance(dossier, Dossier)
+        self.cuts.bars = dossier.cuts.bars
+        self.cuts.setMinimumHeight(44 * max(1, len(dossier.cuts.bars)))
+        self.cuts.update()
+        kerf = write(self.session.settings.kerf, "fine", self.session.style)
+        words = f"A saw cut of {kerf} is counted between pieces; what lies on the shelf goes first."
+        for piece in dossier.cuts.too_long:
+            length = write(piece.length, "length", self.session.style)
+            words += f" No stock length gives {length}: order it or join two."
+        self._cut_note.setText(words)
+        fill(self.holes, holes_table(dossier)[1])
+        empty(self._steps_list)
+        for number, step in enumerate(dossier.steps, start=1):
+            self._steps_list.addWidget(label(f"{number}. {step.text}", wrap=True))
+            if step.tools:
+                self._steps_list.addWidget(label("Tools: " + ", ".join(step.tools), "small"))
+            if step.caution:
+                self._steps_list.addWidget(label("Mind: " + step.caution, "bad", wrap=True))
+        self._steps_list.addStretch(1)
+
+    def _folder(self, title: str) -> Path | None:
+        chosen = QFileDialog.getExistingDirectory(self, title)
+        return Path(chosen) if chosen else None
+
+    def _write_tables(self) -> None:
+        folder = self._folder("Write parts, cuts and holes as CSV into")
+        if folder is not None:
+            self.write_into(folder, pdf=False)
+
+    def write_pack(self) -> None:
+        """Ask where, and write the whole pack."""
+        folder = self._folder("Write the build pack into")
+        if folder is not None:
+            self.write_into(folder, pdf=True)
+
+    def write_into(self, folder: Path, pdf: bool) -> None:
+        """Write the pack, or its tables alone, off the window's thread."""
+        rig, project = self.session.rig, self.session.document.project
+        workshop = self.session.document.workshop
+        assert rig is not None
+        self.session.message.emit("Writing…", False)
+
+        def work(stop: object, progress: object) -> list[Path]:
+            if pdf:
+                from hazel_lantern.core.build.pack import write_pack
+
+                return write_pack(project, rig, workshop, folder)
+            from hazel_lantern.core.build.dossier import gather
+            from hazel_lantern.core.build.pack import stem_of
+            from hazel_lantern.core.build.tables import write_csv
+
+            return write_csv(gather(project, rig, workshop), folder, stem_of(rig))
+
+        self._writer.ask(work, wait=0)
+
+    def _written(self, files: object) -> None:
+        assert isinstance(files, list)
+        names = ", ".join(path.name for path in files)
+        self.session.message.emit(f"Written into {files[0].parent}: {names}", False)

@@ -1,0 +1,212 @@
+"""Frame and Drive: what the family plots, ranks and lets be set."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import (
+    QGridLayout,
+    QHBoxLayout,
+    QPushButton,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
+
+from hazel_lantern.app.bench.ranked import RankedChoice
+from hazel_lantern.app.fieldset import FieldSet
+from hazel_lantern.app.pill import Pill
+from hazel_lantern.app.plot import TracePlot
+from hazel_lantern.app.session import Session
+from hazel_lantern.app.widgets import button, empty, label, scrolled
+from hazel_lantern.core.rigs.family import PlotSpec
+
+
+class Plots(QWidget):
+    """The plots of a station, side by side."""
+
+    def __init__(self, session: Session, station: str) -> None:
+        super().__init__()
+        self.session, self.station = session, station
+        self._specs: tuple[PlotSpec, ...] = ()
+        self.plots: list[TracePlot] = []
+        self._row = QHBoxLayout(self)
+        self._row.setContentsMargins(0, 0, 0, 0)
+        self._row.setSpacing(12)
+
+    def refresh(self) -> None:
+        """Show the traces as they are now."""
+        rig = self.session.rig
+        if rig is None:
+            return
+        specs = rig.family.plots(self.station, rig)
+        if specs != self._specs:
+            self._specs = specs
+            empty(self._row)
+            self.plots = [TracePlot(self.session, spec) for spec in specs]
+            for plot in self.plots:
+                self._row.addWidget(plot)
+        else:
+            for plot in self.plots:
+                plot.refresh()
+
+    def follow_mark(self) -> None:
+        """Move the cursors."""
+        for plot in self.plots:
+            plot.follow_mark()
+
+    def restyle(self) -> None:
+        """Take the theme's colours."""
+        for plot in self.plots:
+            plot.restyle()
+
+
+class Assumed(QWidget):
+    """What the first draft assumed: each figure can be set, and then is the maker's own."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self._grid = QGridLayout(self)
+        self._grid.setContentsMargins(0, 0, 8, 0)
+        self._grid.setVerticalSpacing(4)
+        self._paths: tuple[str, ...] | None = None
+        self.pills: dict[str, Pill] = {}
+
+    def refresh(self) -> None:
+        """Show the assumptions that are left."""
+        rig = self.session.rig
+        if rig is None:
+            return
+        paths = tuple(note.path for note in rig.assumed)
+        if paths == self._paths:
+            for pill in self.pills.values():
+                pill.refresh()
+            return
+        self._paths = paths
+        empty(self._grid)
+        self.pills = {}
+        if not paths:
+            self._grid.addWidget(
+                label("Nothing is assumed any more: every figure is your own.", "soft"), 0, 0
+            )
+            return
+        for row, note in enumerate(rig.assumed):
+            pill = Pill(self.session, note.path, self)
+            self.pills[note.path] = pill
+            self._grid.addWidget(label(self.session.spec(note.path).label), row, 0)
+            self._grid.addWidget(pill, row, 1, Qt.AlignmentFlag.AlignLeft)
+            self._grid.addWidget(label(note.why, "small"), row, 2)
+        self._grid.setColumnStretch(2, 1)
+        self._grid.setRowStretch(len(paths), 1)
+
+
+class Readout(QWidget):
+    """Computed figures with their names."""
+
+    def __init__(self, session: Session, station: str) -> None:
+        super().__init__()
+        self.session, self.station = session, station
+        self._grid = QGridLayout(self)
+        self._grid.setContentsMargins(0, 0, 0, 0)
+        self._grid.setVerticalSpacing(3)
+        self._names: tuple[str, ...] = ()
+
+    def refresh(self) -> None:
+        """Show the figures as they are now."""
+        rig, found = self.session.rig, self.session.assessment
+        if rig is None or found is None:
+            return
+        rows = rig.family.readout(self.station, rig, found, self.session.style)
+        names = tuple(name for name, _ in rows)
+        if names != self._names:
+            self._names = names
+            empty(self._grid)
+            for at, name in enumerate(names):
+                self._grid.addWidget(label(name, "soft"), at, 0)
+                value = label()
+                value.setStyleSheet("font-weight: 600;")
+                self._grid.addWidget(value, at, 1)
+        for at, (_, words) in enumerate(rows):
+            item = self._grid.itemAtPosition(at, 1)
+            widget = item.widget() if item else None
+            if widget is not None:
+                widget.setText(words)  # type: ignore[attr-defined]
+
+
+class DesignBench(QWidget):
+    """Tabs: the picture (plots and, for a frame, ranked choices), all dimensions, assumptions."""
+
+    def __init__(self, session: Session, station: str, ranked: bool) -> None:
+        super().__init__()
+        self.session, self.station = session, station
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(4)
+        tabs = QHBoxLayout()
+        tabs.setSpacing(18)
+        self._stack = QStackedWidget()
+        self.tabs: list[QPushButton] = []
+        self.plots = Plots(session, station)
+        self.ranked = RankedChoice(session) if ranked else None
+        self.readout = Readout(session, station)
+        self.fields = FieldSet(session)
+        self.assumed = Assumed(session)
+        first = QWidget()
+        row = QHBoxLayout(first)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(14)
+        row.addWidget(self.plots, 5)
+        if self.ranked is not None:
+            row.addWidget(self.ranked, 3)
+        second = QWidget()
+        fields_row = QHBoxLayout(second)
+        fields_row.setContentsMargins(0, 4, 0, 0)
+        fields_row.setSpacing(28)
+        fields_row.addWidget(self.fields)
+        fields_row.addWidget(self.readout, 0, Qt.AlignmentFlag.AlignTop)
+        fields_row.addStretch(1)
+        pages: list[tuple[str, QWidget]] = [
+            ("What it does", first),
+            ("All its figures", scrolled(second)),
+        ]
+        if ranked:
+            pages.append(("What was assumed", scrolled(self.assumed)))
+        for at, (title, page) in enumerate(pages):
+            tab = button(title, "tab", partial(self.show_tab, at))
+            tab.setCheckable(True)
+            self.tabs.append(tab)
+            tabs.addWidget(tab)
+            self._stack.addWidget(page)
+        tabs.addStretch(1)
+        layout.addLayout(tabs)
+        layout.addWidget(self._stack, 1)
+        session.mark_moved.connect(self.plots.follow_mark)
+        self.show_tab(0)
+
+    def show_tab(self, at: int) -> None:
+        """Show one of the pages."""
+        self._stack.setCurrentIndex(at)
+        for number, tab in enumerate(self.tabs):
+            tab.setChecked(number == at)
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show the page in front as the design is now."""
+        rig = self.session.rig
+        if rig is None:
+            return
+        at = self._stack.currentIndex()
+        if at == 0:
+            self.plots.refresh()
+            if self.ranked is not None:
+                self.ranked.refresh()
+        elif at == 1:
+            self.fields.show_groups(rig.family.groups(self.station, rig))
+            self.readout.refresh()
+        else:
+            self.assumed.refresh()
+        if len(self.tabs) > 2:
+            left = len(rig.assumed)
+            self.tabs[2].setText(f"What was assumed ({left})" if left else "What was assumed")

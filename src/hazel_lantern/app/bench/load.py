@@ -1,0 +1,230 @@
+"""Load: the stack on the carriage, its total, its centre of mass, and what each item does."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PyQt6.QtCore import QPoint, QPointF, QRectF, QSize, Qt
+from PyQt6.QtGui import QPainter, QPaintEvent, QPen
+from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
+
+from hazel_lantern.app import theme
+from hazel_lantern.app.choice_popup import ChoicePopup
+from hazel_lantern.app.painting import fit
+from hazel_lantern.app.pill import Pill
+from hazel_lantern.app.session import Session
+from hazel_lantern.app.widgets import button, empty, label, scrolled
+from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.load import LoadItem
+from hazel_lantern.core.units import write
+
+OWN = "own-figures"
+COLUMNS = ("mass", "forward", "right", "up")
+
+
+class LoadPicture(QWidget):
+    """The stack from the camera's right side, with every weight and the common one."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.setMinimumSize(200, 150)
+        self.setAccessibleName("The load from the side, with its centre of mass")
+
+    def sizeHint(self) -> QSize:
+        """About square."""
+        return QSize(260, 220)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Boxes to scale, a dot for each weight, a cross at the screw."""
+        rig = self.session.rig
+        if rig is None:
+            return
+        t = theme.current()
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        items = rig.load.items
+        left = min([item.forward - item.length / 2 for item in items], default=-0.1)
+        right = max([item.forward + item.length / 2 for item in items], default=0.1)
+        low = min([item.up - item.height / 2 for item in items], default=-0.05)
+        high = max([item.up + item.height / 2 for item in items], default=0.1)
+        bounds = (
+            min(left, -0.08) - 0.03,
+            min(low, -0.03) - 0.02,
+            max(right, 0.08) + 0.05,
+            max(high, 0.08) + 0.02,
+        )
+        area = QRectF(self.rect()).adjusted(4, 4, -4, -22)
+        mapping = fit(bounds, area)
+        for item in items:
+            box = QRectF(
+                mapping.to_px((item.forward - item.length / 2, item.up + item.height / 2)),
+                mapping.to_px((item.forward + item.length / 2, item.up - item.height / 2)),
+            )
+            painter.setPen(QPen(theme.colour("ink"), 1))
+            dark = item.kind in ("body", "lens", "battery")
+            painter.setBrush(theme.colour("soft", 0.55) if dark else theme.colour("edge", 0.55))
+            painter.drawRoundedRect(box, 3, 3)
+        painter.setPen(Qt.PenStyle.NoPen)
+        for item in items:
+            painter.setBrush(theme.colour("hazel"))
+            radius = 2.0 + 3.5 * (item.mass / max(one.mass for one in items)) ** 0.5
+            painter.drawEllipse(mapping.to_px((item.forward, item.up)), radius, radius)
+        screw = mapping.to_px((0, 0))
+        painter.setPen(QPen(theme.colour("water"), 1.6))
+        painter.drawLine(screw + QPointF(-9, 0), screw + QPointF(9, 0))
+        painter.drawLine(screw + QPointF(0, -9), screw + QPointF(0, 9))
+        if items:
+            centre = rig.load.centre()
+            at = mapping.to_px((centre.forward, centre.up))
+            painter.setPen(QPen(theme.colour(t.ink), 1.4))
+            painter.setBrush(theme.colour("glow"))
+            painter.drawEllipse(at, 7, 7)
+            painter.drawLine(at + QPointF(0, 7), QPointF(at.x(), area.bottom()))
+        painter.setFont(theme.font(12))
+        painter.setPen(theme.colour("soft"))
+        painter.drawText(
+            QRectF(self.rect()),
+            Qt.AlignmentFlag.AlignBottom | Qt.AlignmentFlag.AlignHCenter,
+            "lens to the right · cross: camera screw · lit: all weight together",
+        )
+
+
+class LoadBench(QWidget):
+    """The list of items with pills, beside the picture."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        layout = QHBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(16)
+        self.picture = LoadPicture(session)
+        layout.addWidget(self.picture, 2)
+        right = QVBoxLayout()
+        head = QHBoxLayout()
+        self._total = label("", "title")
+        head.addWidget(self._total)
+        head.addStretch(1)
+        self._axis = QHBoxLayout()
+        head.addLayout(self._axis)
+        self.add_button = button("Add an item", on=self._offer)
+        head.addWidget(self.add_button)
+        right.addLayout(head)
+        self._inner = QWidget()
+        self._grid = QGridLayout(self._inner)
+        self._grid.setContentsMargins(0, 0, 6, 0)
+        self._grid.setHorizontalSpacing(8)
+        self._grid.setVerticalSpacing(3)
+        right.addWidget(scrolled(self._inner), 1)
+        layout.addLayout(right, 5)
+        self._names: tuple[str, ...] | None = None
+        self.pills: dict[str, Pill] = {}
+        self._effects: list[QWidget] = []
+
+    def refresh(self) -> None:
+        """Show the load as it is now."""
+        rig = self.session.rig
+        if rig is None:
+            return
+        names = tuple(item.name for item in rig.load.items)
+        if names != self._names:
+            self._build(names)
+        style, centre = self.session.style, rig.load.centre()
+        self._total.setText(
+            f"{write(centre.mass, 'mass', style)} in all, "
+            f"{write(centre.forward, 'length', style)} forward and "
+            f"{write(centre.up, 'length', style)} up of the screw"
+        )
+        for pill in self.pills.values():
+            if pill.editor is None:
+                pill.refresh()
+        for at, effect in enumerate(self._effects):
+            done = rig.load.effect(at)
+            words = (
+                f"{write(done.forward, 'length', style)} forward, "
+                f"{write(done.up, 'length', style)} up"
+            )
+            effect.setText(words)  # type: ignore[attr-defined]
+        self.picture.update()
+
+    def _build(self, names: tuple[str, ...]) -> None:
+        self._names = names
+        empty(self._grid)
+        self.pills, self._effects = {}, []
+        if not self._axis.count():
+            pill = Pill(self.session, "load.lens_axis", self, "lens axis")
+            self._axis.addWidget(pill)
+        self.pills["load.lens_axis"] = self._axis.itemAt(0).widget()  # type: ignore
+        if not names:
+            self._grid.addWidget(
+                label(
+                    "Nothing on the carriage yet. Add body, lens, head and plate: what is forgotten "
+                    "here tips the cart later.",
+                    "soft",
+                    wrap=True,
+                ),
+                0,
+                0,
+            )
+            return
+        for column, title in enumerate(
+            ("Item", "Mass", "Forward", "Right", "Up", "Moves the weight", "")
+        ):
+            self._grid.addWidget(label(title, "small"), 0, column)
+        for at, name in enumerate(names):
+            self._grid.addWidget(label(name), at + 1, 0)
+            for column, field in enumerate(COLUMNS, start=1):
+                path = f"load.items.{at}.{field}"
+                pill = Pill(self.session, path, self._inner)
+                self.pills[path] = pill
+                self._grid.addWidget(pill, at + 1, column, Qt.AlignmentFlag.AlignLeft)
+            effect = label("", "small")
+            self._effects.append(effect)
+            self._grid.addWidget(effect, at + 1, 5)
+            off = button("Take off", "link", partial(self._remove, at))
+            off.setAccessibleName(f"Take off {name}")
+            self._grid.addWidget(off, at + 1, 6)
+        self._grid.setColumnStretch(5, 1)
+        self._grid.setRowStretch(len(names) + 1, 1)
+
+    def _offer(self) -> None:
+        items = self.session.document.workshop.catalogue.items
+        options = [(OWN, "Own figures…")]
+        options += [
+            (id, f"{row.name} · {write(row.mass, 'mass', self.session.style)}")
+            for id, row in items.items()
+        ]
+        popup = ChoicePopup(options, "", self.window() or self)
+        popup.chosen.connect(self.add)
+        popup.pop(self.add_button.mapToGlobal(QPoint(0, self.add_button.height() + 2)))
+
+    def add(self, id: str) -> None:
+        """Put an item of the catalogue, or one with own figures, on the carriage."""
+        rig = self.session.rig
+        assert rig is not None
+        if id == OWN:
+            item = LoadItem(name=f"Own item {len(rig.load.items) + 1}", mass=0.5, up=0.04)
+        else:
+            row = self.session.document.workshop.catalogue.items[id]
+            item = LoadItem(
+                name=row.name,
+                kind=row.kind,
+                mass=row.mass,
+                forward=row.forward,
+                right=row.right,
+                up=row.up,
+                length=row.length,
+                width=row.width,
+                height=row.height,
+            )
+        edit = Edit("load.items", (*rig.load.items, item))
+        trouble = self.session.edit(edit, action=f"add {item.name.lower()}")
+        self.session.message.emit(trouble, bool(trouble))
+
+    def _remove(self, at: int) -> None:
+        rig = self.session.rig
+        assert rig is not None
+        items = rig.load.items
+        edit = Edit("load.items", (*items[:at], *items[at + 1 :]))
+        self.session.edit(edit, action=f"take off {items[at].name.lower()}")

@@ -1,0 +1,228 @@
+"""A ranked choice: every candidate with what it would do, swapped by a click."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PyQt6.QtCore import QRectF, QSize, Qt
+from PyQt6.QtGui import QPainter, QPainterPath, QPaintEvent, QPen, QShowEvent
+from PyQt6.QtWidgets import QAbstractButton, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+
+from hazel_lantern.app import theme
+from hazel_lantern.app.session import Session
+from hazel_lantern.app.widgets import button, empty, label, scrolled
+from hazel_lantern.app.workers import Worker
+from hazel_lantern.core.catalogue.rows import Section
+from hazel_lantern.core.ranking import Order, Ranked, ordered, rank
+from hazel_lantern.core.rigs.family import Ranking
+from hazel_lantern.core.units import write
+
+
+def draw_section(painter: QPainter, box: QRectF, section: Section) -> None:
+    """The outline of a section, walls and all, in a box."""
+    width, height = section.width, section.height
+    scale = min(box.width(), box.height()) / max(width, height)
+    outer = QRectF(0, 0, width * scale, height * scale)
+    outer.moveCenter(box.center())
+    wall = max(section.wall * scale, 1.6)
+    path = QPainterPath()
+    path.setFillRule(Qt.FillRule.OddEvenFill)
+    if section.shape in ("round tube", "round bar"):
+        path.addEllipse(outer)
+        if section.shape == "round tube":
+            path.addEllipse(outer.adjusted(wall, wall, -wall, -wall))
+    elif section.shape == "angle":
+        path.addRect(QRectF(outer.left(), outer.top(), wall, outer.height()))
+        path.addRect(QRectF(outer.left() + wall, outer.bottom() - wall, outer.width() - wall, wall))
+    elif section.shape == "channel":
+        path.addRect(QRectF(outer.left(), outer.top(), wall, outer.height()))
+        path.addRect(QRectF(outer.right() - wall, outer.top(), wall, outer.height()))
+        path.addRect(
+            QRectF(outer.left() + wall, outer.bottom() - wall, outer.width() - 2 * wall, wall)
+        )
+    else:
+        path.addRect(outer)
+        if section.shape == "rectangular tube":
+            path.addRect(outer.adjusted(wall, wall, -wall, -wall))
+        if section.shape == "slotted":
+            slot = outer.width() * 0.16
+            for x in (outer.left(), outer.right() - slot):
+                path.addRect(QRectF(x, outer.center().y() - slot / 2, slot, slot))
+            for y in (outer.top(), outer.bottom() - slot):
+                path.addRect(QRectF(outer.center().x() - slot / 2, y, slot, slot))
+    painter.setPen(Qt.PenStyle.NoPen)
+    painter.setBrush(theme.colour("ink"))
+    painter.drawPath(path)
+
+
+class ChoiceCard(QAbstractButton):
+    """One candidate: outline, name, figures, lamp."""
+
+    def __init__(self, row: Ranked, words: str, section: Section | None) -> None:
+        super().__init__()
+        self.row, self.words, self.section = row, words, section
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        state = f"{row.state}" + (f": {row.worst_lamp}" if row.worst_lamp else "")
+        self.setAccessibleName(f"{row.name}, {words}, {state}")
+        self.setToolTip(state if not row.chosen else f"in use; {state}")
+
+    def sizeHint(self) -> QSize:
+        """Two lines."""
+        return QSize(240, 42)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """The card; a heavier line around the one in use."""
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        lit = self.hasFocus() or self.underMouse()
+        line = "hazel" if self.row.chosen or lit else "edge"
+        painter.setPen(QPen(theme.colour(line), 2 if self.row.chosen or self.hasFocus() else 1))
+        painter.setBrush(theme.colour("raised" if self.row.chosen else "paper"))
+        painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 5, 5)
+        left = 12
+        if self.section is not None:
+            draw_section(painter, QRectF(10, 9, 24, 24), self.section)
+            left = 46
+        width = self.width() - left - 36
+        painter.setPen(theme.colour("ink"))
+        painter.setFont(theme.font(13, bold=True))
+        name = painter.fontMetrics().elidedText(self.row.name, Qt.TextElideMode.ElideRight, width)
+        painter.drawText(QRectF(left, 4, width, 18), Qt.AlignmentFlag.AlignLeft, name)
+        painter.setPen(theme.colour("soft"))
+        painter.setFont(theme.font(12))
+        painter.drawText(QRectF(left, 21, width, 18), Qt.AlignmentFlag.AlignLeft, self.words)
+        painter.drawPixmap(self.width() - 30, 11, theme.lamp_glyph(self.row.state, 20))
+
+
+class RankedChoice(QWidget):
+    """The rankings of a family, one at a time, in the order asked for."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self._ranking: Ranking | None = None
+        self._order: Order = "figure"
+        self._rows: list[Ranked] = []
+        self._for: object = None
+        self.cards: dict[str, ChoiceCard] = {}
+        self.worker = Worker(self)
+        self.worker.done.connect(self._take)
+        self.worker.failed.connect(lambda why: self._note.setText(why))
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(4)
+        self._tabs = QHBoxLayout()
+        self._tabs.setSpacing(12)
+        self._tab_buttons: dict[str, QPushButton] = {}
+        self._orders: dict[str, QPushButton] = {}
+        orders = QHBoxLayout()
+        orders.setSpacing(10)
+        self._note = label("", "small")
+        orders.addWidget(self._note)
+        orders.addStretch(1)
+        for order, title in (("figure", "best"), ("cost", "cheapest"), ("mass", "lightest")):
+            tab = button(title, "tab", partial(self._sort, order))
+            tab.setCheckable(True)
+            tab.setChecked(order == self._order)
+            self._orders[order] = tab
+            orders.addWidget(tab)
+        layout.addLayout(self._tabs)
+        layout.addLayout(orders)
+        self._inner = QWidget()
+        self._list = QVBoxLayout(self._inner)
+        self._list.setContentsMargins(0, 0, 4, 0)
+        self._list.setSpacing(4)
+        layout.addWidget(scrolled(self._inner), 1)
+
+    def refresh(self) -> None:
+        """Rank anew once the design is at rest; until then the older list says so."""
+        rig = self.session.rig
+        if rig is None:
+            return
+        rankings = rig.family.rankings
+        if list(self._tab_buttons) != [ranking.id for ranking in rankings]:
+            self._build_tabs(rankings)
+        if self._ranking is None:
+            return
+        key = (
+            id(rig),
+            id(self.session.settings),
+            id(self.session.document.workshop),
+            self._ranking.id,
+        )
+        if key == self._for or not self.isVisible():
+            return
+        self._for = key
+        self._note.setText("ranking…")
+        ranking, settings = self._ranking, self.session.settings
+        workshop = self.session.document.workshop
+        self.worker.ask(lambda stop, _: rank(ranking, rig, settings, workshop, stop))
+
+    def showEvent(self, event: QShowEvent | None) -> None:
+        """What was not ranked while hidden is ranked now."""
+        super().showEvent(event)
+        self.refresh()
+
+    def _build_tabs(self, rankings: tuple[Ranking, ...]) -> None:
+        empty(self._tabs)
+        self._tab_buttons = {}
+        for ranking in rankings:
+            tab = button(ranking.title, "tab", partial(self.show_ranking, ranking))
+            tab.setCheckable(True)
+            self._tab_buttons[ranking.id] = tab
+            self._tabs.addWidget(tab)
+        self._tabs.addStretch(1)
+        if rankings:
+            self.show_ranking(rankings[0])
+
+    def show_ranking(self, ranking: Ranking) -> None:
+        """Rank this choice."""
+        self._ranking = ranking
+        for id, tab in self._tab_buttons.items():
+            tab.setChecked(id == ranking.id)
+        self._for = None
+        self._rows = []
+        self._show()
+        self.refresh()
+
+    def _sort(self, order: str) -> None:
+        self._order = order  # type: ignore[assignment]
+        for name, tab in self._orders.items():
+            tab.setChecked(name == order)
+        self._show()
+
+    def _take(self, rows: object) -> None:
+        assert isinstance(rows, list)
+        self._rows = rows
+        self._show()
+
+    def _show(self) -> None:
+        empty(self._list)
+        self.cards = {}
+        ranking, found = self._ranking, self.session.assessment
+        if ranking is None or found is None:
+            return
+        lamp = found.by_id[ranking.figure]
+        holding = sum(row.state.badness == 0 for row in self._rows)
+        self._note.setText(f"{holding} of {len(self._rows)} hold every lamp" if self._rows else "")
+        catalogue = self.session.document.workshop.catalogue
+        style = self.session.style
+        best_is_most = lamp.spec.sense == "at least"
+        for row in ordered(self._rows, self._order, best_is_most):
+            words = " · ".join(
+                (
+                    write(row.figure, lamp.spec.kind, style),
+                    write(row.cost, "money", style),
+                    write(row.mass, "mass", style),
+                )
+            )
+            card = ChoiceCard(row, words, catalogue.sections.get(row.id))
+            card.clicked.connect(partial(self._swap, row))
+            self.cards[row.id] = card
+            self._list.addWidget(card)
+        self._list.addStretch(1)
+
+    def _swap(self, row: Ranked) -> None:
+        trouble = self.session.edit(*row.edits, action=f"swap to {row.name.lower()}")
+        self.session.message.emit(trouble, bool(trouble))

@@ -1,0 +1,151 @@
+"""Try-out: a logbook of measurements against what was foretold."""
+
+from __future__ import annotations
+
+from datetime import date
+from functools import partial
+
+from PyQt6.QtCore import QPoint
+from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+
+from hazel_lantern.app.bench.build import fill, table
+from hazel_lantern.app.choice_popup import ChoicePopup
+from hazel_lantern.app.session import Session
+from hazel_lantern.app.widgets import button, label
+from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.project.model import LogEntry
+from hazel_lantern.core.rigs.family import Measure
+from hazel_lantern.core.units import ReadError, read, write
+
+
+class TryoutBench(QWidget):
+    """Choose what was measured, type it in, see the difference; the log keeps all."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self._measure: Measure | None = None
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(6)
+        row = QHBoxLayout()
+        row.setSpacing(8)
+        self.which = button("", on=self._offer)
+        self.which.setAccessibleName("What was measured")
+        self.value = QLineEdit()
+        self.value.setPlaceholderText("measured")
+        self.value.setAccessibleName("Measured value")
+        self.value.setMaximumWidth(120)
+        self.note = QLineEdit()
+        self.note.setPlaceholderText("note")
+        self.note.setAccessibleName("Note")
+        self.note.setMaxLength(500)
+        self.enter = button("Log it", "lit", self.log)
+        self._foretold = label("", "soft")
+        row.addWidget(self.which)
+        row.addWidget(self._foretold)
+        row.addWidget(self.value)
+        row.addWidget(self.note, 1)
+        row.addWidget(self.enter)
+        for line in (self.value, self.note):
+            line.returnPressed.connect(self.log)
+        layout.addLayout(row)
+        self._how = label("", "small", wrap=True)
+        layout.addWidget(self._how)
+        self.table = table(
+            ("Date", "What", "Measured", "Foretold then", "Difference", "Foretold now", "Note", "")
+        )
+        layout.addWidget(self.table, 1)
+
+    def refresh(self) -> None:
+        """Show the log as it is now, newest first."""
+        rig, found = self.session.rig, self.session.assessment
+        if rig is None or found is None:
+            return
+        measures = {measure.id: measure for measure in rig.family.measures}
+        if self._measure is None or self._measure.id not in measures:
+            self._measure = rig.family.measures[0]
+        style = self.session.style
+        self.which.setText(f"{self._measure.label}…")
+        now = self._measure.predicted(rig, found)
+        self._foretold.setText(f"foretold {write(now, self._measure.kind, style)}")
+        self._how.setText(self._measure.how)
+        rows = []
+        order = list(reversed(range(len(rig.log))))
+        for at in order:
+            entry = rig.log[at]
+            measure = measures.get(entry.measure)
+            kind = measure.kind if measure else "number"
+            off = entry.value - entry.predicted
+            share = f" ({100 * off / entry.predicted:+.0f} %)" if entry.predicted else ""
+            today = write(measure.predicted(rig, found), kind, style) if measure else "–"
+            rows.append(
+                (
+                    entry.on.isoformat(),
+                    measure.label if measure else entry.measure,
+                    write(entry.value, kind, style),
+                    write(entry.predicted, kind, style),
+                    f"{'+' if off > 0 else ''}{write(off, kind, style)}{share}",
+                    today,
+                    entry.note,
+                    "",
+                )
+            )
+        fill(self.table, rows)
+        for row, at in enumerate(order):
+            off_button = button("Strike out", "link", partial(self._strike, at))
+            off_button.setAccessibleName(f"Strike out the entry of {rows[row][0]}")
+            self.table.setCellWidget(row, 7, off_button)
+
+    def _offer(self) -> None:
+        rig = self.session.rig
+        assert rig is not None
+        options = [(measure.id, measure.label) for measure in rig.family.measures]
+        popup = ChoicePopup(
+            options, self._measure.id if self._measure else "", self.window() or self
+        )
+        popup.chosen.connect(self.choose)
+        popup.pop(self.which.mapToGlobal(QPoint(0, self.which.height() + 2)))
+
+    def choose(self, id: str) -> None:
+        """Log this kind of measurement next."""
+        rig = self.session.rig
+        assert rig is not None
+        self._measure = next(measure for measure in rig.family.measures if measure.id == id)
+        self.refresh()
+        self.value.setFocus()
+
+    def log(self) -> None:
+        """Put the measurement into the log."""
+        rig, found, measure = self.session.rig, self.session.assessment, self._measure
+        if rig is None or found is None or measure is None:
+            return
+        try:
+            value = read(self.value.text(), measure.kind, self.session.style)
+            entry = LogEntry(
+                on=date.today(),
+                measure=measure.id,
+                value=value,
+                note=self.note.text(),
+                predicted=measure.predicted(rig, found),
+            )
+        except ReadError as error:
+            self.session.message.emit(f"{measure.label}: {error}", True)
+            self.value.setFocus()
+            return
+        except ValueError:
+            self.session.message.emit(
+                f"{measure.label} of {self.value.text()} is beyond what can be logged", True
+            )
+            return
+        edit = Edit("log", (*rig.log, entry))
+        trouble = self.session.edit(edit, action=f"log {measure.label.lower()}")
+        if not trouble:
+            self.value.clear()
+            self.note.clear()
+        self.session.message.emit(trouble or "Logged.", bool(trouble))
+
+    def _strike(self, at: int) -> None:
+        rig = self.session.rig
+        assert rig is not None
+        self.session.edit(Edit("log", (*rig.log[:at], *rig.log[at + 1 :])), action="strike out")

@@ -1,0 +1,98 @@
+"""A list to choose from, narrowed by typing."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QEvent, QObject, QPoint, Qt, pyqtSignal
+from PyQt6.QtGui import QKeyEvent
+from PyQt6.QtWidgets import QFrame, QLineEdit, QListWidget, QListWidgetItem, QVBoxLayout, QWidget
+
+LONG = 10
+
+
+class ChoicePopup(QFrame):
+    """Pops up under a point; Enter or a click chooses, Escape leaves."""
+
+    chosen = pyqtSignal(str)
+
+    def __init__(self, options: list[tuple[str, str]], now: str, parent: QWidget) -> None:
+        super().__init__(parent, Qt.WindowType.Popup)
+        self.setObjectName("panel")
+        self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(6, 6, 6, 6)
+        self.filter = QLineEdit()
+        self.filter.setPlaceholderText("type to narrow")
+        self.filter.setAccessibleName("Narrow the list")
+        self.filter.setVisible(len(options) > LONG)
+        self.filter.textChanged.connect(self._narrow)
+        self.filter.installEventFilter(self)
+        self.list = QListWidget()
+        self.list.setAccessibleName("Choices")
+        for value, words in options:
+            item = QListWidgetItem(words)
+            item.setData(Qt.ItemDataRole.UserRole, value)
+            self.list.addItem(item)
+            if value == now:
+                self.list.setCurrentItem(item)
+        self.list.itemClicked.connect(self._take)
+        self.list.itemActivated.connect(self._take)
+        layout.addWidget(self.filter)
+        layout.addWidget(self.list)
+        rows = min(len(options), 14)
+        self.resize(
+            max(250, self.list.sizeHintForColumn(0) + 44),
+            rows * 24 + 24 + (34 if len(options) > LONG else 0),
+        )
+
+    def pop(self, at: QPoint) -> None:
+        """Show it at a global point, moved so that it stays on the screen."""
+        screen = self.screen()
+        if screen is not None:
+            area = screen.availableGeometry()
+            at.setX(max(area.left(), min(at.x(), area.right() - self.width())))
+            at.setY(max(area.top(), min(at.y(), area.bottom() - self.height())))
+        self.move(at)
+        self.show()
+        (self.filter if self.filter.isVisible() else self.list).setFocus()
+
+    def _narrow(self, text: str) -> None:
+        first = None
+        for row in range(self.list.count()):
+            item = self.list.item(row)
+            assert item is not None
+            fits = all(word in item.text().lower() for word in text.lower().split())
+            item.setHidden(not fits)
+            if fits and first is None:
+                first = item
+        self.list.setCurrentItem(first)
+
+    def _take(self, item: QListWidgetItem | None) -> None:
+        if item is not None:
+            value = str(item.data(Qt.ItemDataRole.UserRole))
+            self.close()
+            self.chosen.emit(value)
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        """Let arrows and Enter in the narrowing line work the list."""
+        if (
+            watched is self.filter
+            and isinstance(event, QKeyEvent)
+            and (event.type() == QEvent.Type.KeyPress)
+        ):
+            if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+                self._take(self.list.currentItem())
+                return True
+            if event.key() in (Qt.Key.Key_Down, Qt.Key.Key_Up):
+                self.list.setFocus()
+                self.list.event(event)
+                return True
+        return super().eventFilter(watched, event)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Enter chooses, Escape leaves."""
+        if event is not None and event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self._take(self.list.currentItem())
+        elif event is not None and event.key() == Qt.Key.Key_Escape:
+            self.close()
+        else:
+            super().keyPressEvent(event)

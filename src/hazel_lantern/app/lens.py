@@ -1,0 +1,280 @@
+"""What the camera frames: pinhole projection of floor, subject and marks."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
+from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF
+from PyQt6.QtWidgets import QWidget
+
+from hazel_lantern.app import theme
+from hazel_lantern.app.session import Session
+from hazel_lantern.core.assessment import Assessment, Poses
+from hazel_lantern.core.figures import standing_figure
+from hazel_lantern.core.mechanics import picture
+from hazel_lantern.core.project.model import Rig
+from hazel_lantern.core.sketch import Disc, Shape
+from hazel_lantern.core.units import Style, write
+
+Array = picture.Array
+NEAR = 0.05
+
+
+def _seated(height: float) -> list[list[tuple[float, float]]]:
+    h = height
+    return [
+        [(-0.16 * h, 0), (0.16 * h, 0), (0.17 * h, 0.36 * h), (-0.17 * h, 0.36 * h)],
+        [(-0.17 * h, 0.36 * h), (0.17 * h, 0.36 * h), (0.16 * h, 0.75 * h), (-0.16 * h, 0.75 * h)],
+        _round(0, 0.88 * h, 0.075 * h, 0.1 * h),
+    ]
+
+
+def _round(x: float, y: float, rx: float, ry: float) -> list[tuple[float, float]]:
+    turns = np.linspace(0, 2 * math.pi, 21)[:-1]
+    return [(x + rx * math.cos(t), y + ry * math.sin(t)) for t in turns]
+
+
+def subject_outlines(kind: str, height: float) -> list[list[tuple[float, float]]]:
+    """Flat outlines of a subject facing the lens, m from its foot: right and up."""
+    if kind == "seated person":
+        return _seated(height)
+    if kind == "table-top object":
+        w = 0.35 * height
+        neck = 0.45 * w
+        return [
+            [
+                (-w, 0),
+                (w, 0),
+                (w, 0.55 * height),
+                (neck, 0.7 * height),
+                (neck, height),
+                (-neck, height),
+                (-neck, 0.7 * height),
+                (-w, 0.55 * height),
+            ]
+        ]
+    found = []
+    for thing in standing_figure(0.0, height):
+        assert isinstance(thing, (Shape, Disc))
+        if isinstance(thing, Shape):
+            found.append(list(thing.points))
+    return found
+
+
+class LensPainter:
+    """Paints the frame at one mark into an area of that frame's shape."""
+
+    def __init__(self, rig: Rig, assessment: Assessment, style: Style) -> None:
+        self.rig, self.assessment, self.style = rig, assessment, style
+        lens = rig.shot.lens
+        self.frame = (lens.frame_width, lens.frame_height)
+
+    def fitted(self, area: QRectF) -> QRectF:
+        """The largest box of the frame's shape in an area."""
+        width, height = self.frame
+        scale = min(area.width() / width, area.height() / height)
+        box = QRectF(0, 0, width * scale, height * scale)
+        box.moveCenter(area.center())
+        return box
+
+    def _pose(self, poses: Poses, mark: int) -> tuple[Array, Array]:
+        axes = picture.rotation(
+            float(poses.look[mark]), float(poses.pitch[mark]), float(poses.roll[mark])
+        )
+        return poses.eye[mark], axes
+
+    def paint(self, painter: QPainter, area: QRectF, mark: int) -> None:
+        """Sky, floor with its grid, subject, and where it would be without any bending."""
+        box = self.fitted(area)
+        painter.save()
+        painter.setClipRect(box)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        eye, axes = self._pose(self.assessment.poses, mark)
+        self._ground(painter, box, eye, axes)
+        self._subject(painter, box, eye, axes)
+        self._crosses(painter, box, mark)
+        painter.restore()
+
+    def _to_box(self, box: QRectF, seen: Array) -> QPointF:
+        scale = box.width() / self.frame[0]
+        return QPointF(box.center().x() + seen[0] * scale, box.center().y() - seen[1] * scale)
+
+    def _ground(self, painter: QPainter, box: QRectF, eye: Array, axes: Array) -> None:
+        painter.fillRect(box, QColor("#7F9296"))
+        far = self._line(box, eye, axes, axes[2] * [1, 1, 0], 4000.0)
+        if far is not None:
+            left, right = far
+            floor = QPolygonF(
+                [
+                    left,
+                    right,
+                    QPointF(box.right() + 9e3, box.bottom() + 9e3),
+                    QPointF(box.left() - 9e3, box.bottom() + 9e3),
+                ]
+            )
+            painter.setPen(Qt.PenStyle.NoPen)
+            painter.setBrush(QColor("#6A5745"))
+            painter.drawPolygon(floor)
+        painter.setPen(QPen(QColor(240, 228, 205, 70), 1))
+        centre = np.round(self.assessment.subject[:2])
+        for step in range(-6, 7):
+            for along in ((step, None), (None, step)):
+                self._grid_line(painter, box, eye, axes, centre, along)
+
+    def _line(
+        self, box: QRectF, eye: Array, axes: Array, ahead: Array, far: float
+    ) -> tuple[QPointF, QPointF] | None:
+        """The horizon: two floor points very far ahead, to the left and to the right."""
+        level = ahead / max(float(np.linalg.norm(ahead)), 1e-9)
+        side = np.array([level[1], -level[0], 0.0])
+        base = np.array([eye[0], eye[1], 0.0])
+        points = np.stack([base + far * (level - 3 * side), base + far * (level + 3 * side)])
+        seen, depth = picture.project(points, eye, axes, self.assessment.focal_px)
+        if (depth < NEAR).any():
+            return None
+        return self._to_box(box, seen[0]), self._to_box(box, seen[1])
+
+    def _grid_line(
+        self,
+        painter: QPainter,
+        box: QRectF,
+        eye: Array,
+        axes: Array,
+        centre: Array,
+        along: tuple[int | None, int | None],
+    ) -> None:
+        x, y = along
+        ends = np.array(
+            [
+                [
+                    centre[0] + (x if x is not None else end),
+                    centre[1] + (y if y is not None else end),
+                    0.0,
+                ]
+                for end in (-6, 6)
+            ]
+        )
+        clipped = _clip_near(ends, eye, axes)
+        if clipped is None:
+            return
+        seen, _ = picture.project(clipped, eye, axes, self.assessment.focal_px)
+        painter.drawLine(self._to_box(box, seen[0]), self._to_box(box, seen[1]))
+
+    def _subject(self, painter: QPainter, box: QRectF, eye: Array, axes: Array) -> None:
+        subject = self.rig.shot.subject
+        foot = self.assessment.subject
+        facing = axes[0] * [1, 1, 0]
+        facing = facing / max(float(np.linalg.norm(facing)), 1e-9)
+        painter.setPen(Qt.PenStyle.NoPen)
+        if subject.base > 0:
+            table = [(-0.6, -0.03), (0.6, -0.03), (0.6, 0.0), (-0.6, 0.0)]
+            self._flat(painter, box, eye, axes, foot, facing, table, QColor("#8C6A45"))
+        for outline in subject_outlines(subject.kind, subject.height):
+            self._flat(painter, box, eye, axes, foot, facing, outline, QColor("#D9C7AC"))
+
+    def _flat(
+        self,
+        painter: QPainter,
+        box: QRectF,
+        eye: Array,
+        axes: Array,
+        foot: Array,
+        facing: Array,
+        outline: list[tuple[float, float]],
+        fill: QColor,
+    ) -> None:
+        points = np.array([foot + facing * u + np.array([0, 0, v]) for u, v in outline])
+        seen, depth = picture.project(points, eye, axes, self.assessment.focal_px)
+        if (depth > NEAR).all():
+            painter.setBrush(fill)
+            painter.drawPolygon(QPolygonF([self._to_box(box, at) for at in seen]))
+
+    def aim(self) -> Array:
+        """The point of the subject that is watched for drift: its upper third."""
+        height = self.rig.shot.subject.height
+        return np.asarray(self.assessment.subject + np.array([0, 0, 0.66 * height]))
+
+    def wander(self, mark: int) -> Array:
+        """How far the aim point is from where stiff rails would show it, (2,) px."""
+        seen = []
+        for poses in (self.assessment.poses, self.assessment.wanted):
+            eye, axes = self._pose(poses, mark)
+            at, _ = picture.project(self.aim()[None], eye, axes, self.assessment.focal_px)
+            seen.append(at[0])
+        return np.asarray(seen[0] - seen[1])
+
+    def _crosses(self, painter: QPainter, box: QRectF, mark: int) -> None:
+        """The aim point as stiff rails would show it, and as it is."""
+        for poses, ink, size in (
+            (self.assessment.wanted, QColor(255, 255, 255, 150), 9),
+            (self.assessment.poses, QColor(theme.current().glow), 6),
+        ):
+            eye, axes = self._pose(poses, mark)
+            seen, depth = picture.project(self.aim()[None], eye, axes, self.assessment.focal_px)
+            if depth[0] < NEAR:
+                continue
+            at = self._to_box(box, seen[0])
+            painter.setPen(QPen(ink, 1.6))
+            painter.drawLine(at - QPointF(size, 0), at + QPointF(size, 0))
+            painter.drawLine(at - QPointF(0, size), at + QPointF(0, size))
+
+
+def _clip_near(ends: Array, eye: Array, axes: Array) -> Array | None:
+    """The part of a line in front of the lens."""
+    depth = (ends - eye) @ axes[2]
+    if (depth < NEAR).all():
+        return None
+    found = ends.copy()
+    for at, other in ((0, 1), (1, 0)):
+        if depth[at] < NEAR:
+            share = (NEAR - depth[at]) / (depth[other] - depth[at])
+            found[at] = ends[at] + share * (ends[other] - ends[at])
+    return found
+
+
+class LensView(QWidget):
+    """The lens view beside the lamps, with its caption."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.setMinimumHeight(150)
+        self.setAccessibleName("What the camera frames here")
+
+    def sizeHint(self) -> QSize:
+        """Frame and caption."""
+        return QSize(300, 216)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """A dark surround, the frame, and two lines of words."""
+        rig, found = self.session.rig, self.session.assessment
+        if rig is None or found is None:
+            return
+        t = theme.current()
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(theme.colour(t.husk))
+        painter.drawRoundedRect(QRectF(self.rect()), 6, 6)
+        lens = LensPainter(rig, found, self.session.style)
+        area = QRectF(self.rect()).adjusted(8, 8, -8, -44)
+        lens.paint(painter, area, self.session.mark)
+        style, shot = self.session.style, rig.shot
+        painter.setFont(theme.font(12))
+        painter.setPen(theme.colour(t.on_husk))
+        words = QRectF(10, self.height() - 40, self.width() - 20, 18)
+        focal = f"{shot.lens.focal * 1e3:g} mm"
+        away = f"{focal} · subject {write(shot.subject.distance, 'length', style)} away"
+        painter.drawText(words, Qt.AlignmentFlag.AlignLeft, away)
+        drift = found.traces.get("drift")
+        if drift is not None:
+            painter.setPen(QColor("#F0B27A"))
+            now = write(float(drift.values[self.session.mark]), "px", style)
+            painter.drawText(words, Qt.AlignmentFlag.AlignRight, f"drift {now}")
+        painter.setPen(theme.colour(t.soft_on_husk))
+        along = write(float(found.marks[self.session.mark]), "length", style)
+        painter.drawText(
+            words.translated(0, 18), Qt.AlignmentFlag.AlignLeft, f"frame at {along} along the move"
+        )

@@ -1,0 +1,143 @@
+"""A new rig: what should the camera do, and what does it carry?"""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PyQt6.QtCore import pyqtSignal
+from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+
+from hazel_lantern.app.bench.load import LoadBench
+from hazel_lantern.app.bench.shot import LENS, MOVE, PLACE, Frames
+from hazel_lantern.app.fieldset import FieldSet
+from hazel_lantern.app.session import Session
+from hazel_lantern.app.widgets import button, empty, label, scrolled
+from hazel_lantern.app.workers import Worker
+from hazel_lantern.core.document import Document
+from hazel_lantern.core.load import Load, LoadItem
+from hazel_lantern.core.mends import settle
+from hazel_lantern.core.project.model import Assumption, Project, Rig
+from hazel_lantern.core.rigs import families
+from hazel_lantern.core.rigs.family import Family
+
+#: What most makers carry; to be changed at once.
+USUAL = ("head-ball", "plate", "body-small", "lens-prime")
+
+
+def draft_rig(family: Family, name: str, scratch: Rig, project: Project, document: Document) -> Rig:
+    """A rig that stands, from shot and load, with what was assumed."""
+    settings, workshop = project.settings, document.workshop
+    design, why = family.first_draft(scratch.shot, scratch.load, settings, workshop)
+    rig = Rig(name=name, shot=scratch.shot, load=scratch.load, design=design, budget=scratch.budget)
+    settled = settle(rig, settings, workshop)
+    notes = tuple(Assumption(path=path, why=reason) for path, reason in why.items())
+    return settled.model_copy(update={"assumed": notes})
+
+
+class NewRigPage(QWidget):
+    """The one question of the empty state; its answers make a first draft."""
+
+    drafted = pyqtSignal(object)
+    left = pyqtSignal()
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.setObjectName("desk")
+        items = []
+        for id in USUAL:
+            row = session.document.workshop.catalogue.items[id]
+            items.append(
+                LoadItem(
+                    name=row.name,
+                    kind=row.kind,
+                    mass=row.mass,
+                    forward=row.forward,
+                    right=row.right,
+                    up=row.up,
+                    length=row.length,
+                    width=row.width,
+                    height=row.height,
+                )
+            )
+        first = next(iter(families().values()))
+        rig = Rig(name="scratch", load=Load(items=tuple(items)), design=first.design_type())  # type: ignore[call-arg]
+        project = Project(name="scratch", settings=session.settings, rigs=(rig,))
+        self.scratch = Session(Document(project, session.document.workshop))
+        self.scratch.message.connect(session.message)
+        self.worker = Worker(self)
+        self.worker.done.connect(self.drafted)
+        self.worker.failed.connect(lambda why: session.message.emit(why, True))
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(28, 18, 28, 18)
+        layout.setSpacing(10)
+        self._title = QLabel("What should the camera do?")
+        self._title.setStyleSheet("font-size: 24px; font-weight: 600;")
+        layout.addWidget(self._title)
+        layout.addWidget(
+            label(
+                "Say the move, the lens, the subject and the room, then what the carriage carries. "
+                "Anything not known can stay as it is and be changed later.",
+                "soft",
+                wrap=True,
+            )
+        )
+        panel = QWidget()
+        panel.setObjectName("panel")
+        inside = QHBoxLayout(panel)
+        inside.setContentsMargins(16, 12, 16, 12)
+        self.fields = FieldSet(self.scratch)
+        inside.addWidget(scrolled(self.fields), 3)
+        self.frames = Frames(self.scratch)
+        inside.addWidget(self.frames, 1)
+        layout.addWidget(panel, 5)
+        carries = QWidget()
+        carries.setObjectName("panel")
+        carries_layout = QVBoxLayout(carries)
+        carries_layout.setContentsMargins(16, 10, 16, 10)
+        carries_layout.addWidget(label("What does it carry?", "title"))
+        self.load = LoadBench(self.scratch)
+        carries_layout.addWidget(self.load, 1)
+        layout.addWidget(carries, 5)
+        self._families = QHBoxLayout()
+        self._families.setSpacing(10)
+        foot = QHBoxLayout()
+        foot.addLayout(self._families, 1)
+        self.leave = button("Leave it", on=self.left.emit)
+        foot.addWidget(self.leave)
+        layout.addLayout(foot)
+        self.draft_buttons: dict[str, QPushButton] = {}
+        self.scratch.changed.connect(self.refresh)
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show the answers, and which families can do it, best first."""
+        self.fields.show_groups((MOVE, LENS, PLACE))
+        self.frames.update()
+        self.load.refresh()
+        rig = self.scratch.rig
+        assert rig is not None
+        empty(self._families)
+        self.draft_buttons = {}
+        able = [(family.suits(rig.shot), family) for family in families().values()]
+        for (_, reason), family in sorted(able, key=lambda entry: -entry[0][0]):
+            draft = button(f"Draft a {family.title.lower()}", "lit", partial(self.draft, family))
+            self.draft_buttons[family.id] = draft
+            self._families.addWidget(draft)
+            self._families.addWidget(label(reason, "small"))
+        self._families.addStretch(1)
+
+    def draft(self, family: Family) -> None:
+        """Make the first draft off the window's thread."""
+        project, rig = self.session.document.project, self.scratch.rig
+        assert rig is not None
+        taken = {one.name for one in project.rigs}
+        base = f"{family.title} for {rig.shot.direction.replace('-', ' ')}"
+        name = next(n for n in (base, *(f"{base} {i}" for i in range(2, 99))) if n not in taken)
+        for draft in self.draft_buttons.values():
+            draft.setEnabled(False)
+            draft.setText("Drafting…")
+        document = self.session.document
+        self.worker.ask(
+            lambda stop, progress: draft_rig(family, name, rig, project, document), wait=0
+        )

@@ -1,0 +1,178 @@
+"""A plot of traces over the move, in the project's look."""
+
+from __future__ import annotations
+
+import numpy as np
+import pyqtgraph as pg
+from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtGui import QMouseEvent
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+
+from hazel_lantern.app import theme
+from hazel_lantern.app.session import Session
+from hazel_lantern.app.widgets import label
+from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.rigs.family import PlotSpec
+from hazel_lantern.core.units import axis_unit
+
+pg.setConfigOptions(antialias=True)
+
+
+class _Canvas(pg.PlotWidget):  # type: ignore[misc]
+    """The plot's own widget; a click or drag goes to that place along the move."""
+
+    pointed = pyqtSignal(float)
+
+    def __init__(self) -> None:
+        super().__init__(background=None)
+        self.setMenuEnabled(False)
+        self.hideButtons()
+        self.setMouseEnabled(False, False)
+        self.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        """Go there."""
+        self.pointed.emit(self.plotItem.vb.mapSceneToView(event.position()).x())
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        """Follow the pointer while it is held down."""
+        if event.buttons() & Qt.MouseButton.LeftButton:
+            self.mousePressEvent(event)
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        """Nothing to do."""
+
+    def wheelEvent(self, event: object) -> None:
+        """The wheel scrolls the bench, it does not zoom."""
+
+
+class TracePlot(QWidget):
+    """One or two curves over the way covered, the limit shaded, a cursor at the mark."""
+
+    def __init__(self, session: Session, spec: PlotSpec) -> None:
+        super().__init__()
+        self.session, self.spec = session, spec
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(2)
+        self.canvas = _Canvas()
+        self.canvas.pointed.connect(self._go)
+        self._plot = self.canvas.getPlotItem()
+        self._right = pg.ViewBox(enableMenu=False)
+        self._right.setMouseEnabled(False, False)
+        if spec.right:
+            self._plot.showAxis("right")
+            self._plot.scene().addItem(self._right)
+            self._plot.getAxis("right").linkToView(self._right)
+            self._right.setXLink(self._plot)
+            self._plot.vb.sigResized.connect(self._follow)
+        self._curves: dict[str, pg.PlotDataItem] = {}
+        for id in (*spec.left, *spec.right):
+            curve = pg.PlotDataItem()
+            self._curves[id] = curve
+            (self._right if id in spec.right else self._plot).addItem(curve)
+        self._cursor = pg.InfiniteLine(angle=90)
+        self._plot.addItem(self._cursor)
+        self._zone = pg.LinearRegionItem(orientation="horizontal", movable=False)
+        self._zone.setZValue(-10)
+        for line in self._zone.lines:
+            line.setPen(pg.mkPen(None))
+        if spec.limit_lamp:
+            (self._right if spec.right else self._plot).addItem(self._zone)
+        head = QHBoxLayout()
+        head.addWidget(label(spec.title, "title"))
+        head.addStretch(1)
+        head.addWidget(label("way covered along the move", "small"))
+        self._legend = label("", "small")
+        layout.addLayout(head)
+        layout.addWidget(self.canvas, 1)
+        layout.addWidget(self._legend)
+        self.restyle()
+        self.refresh()
+
+    def _follow(self) -> None:
+        self._right.setGeometry(self._plot.vb.sceneBoundingRect())
+
+    def restyle(self) -> None:
+        """Take the theme's colours."""
+        t = theme.current()
+        self.canvas.setBackground(t.paper)
+        soft = theme.colour("soft")
+        for side in ("left", "bottom", "right"):
+            axis = self._plot.getAxis(side)
+            axis.setPen(pg.mkPen(theme.colour("edge")))
+            axis.setTextPen(pg.mkPen(soft))
+            axis.setStyle(tickFont=theme.font(11), tickLength=-4)
+            # Prefixes such as k and µ would fight with the maker's own units.
+            axis.enableAutoSIPrefix(False)
+        self._plot.showGrid(x=True, y=True, alpha=0.12)
+        for id, curve in self._curves.items():
+            dashed = id in self.spec.right
+            pen = pg.mkPen(t.water if dashed else t.hazel, width=2.2)
+            if dashed:
+                pen.setDashPattern([5, 3])
+            curve.setPen(pen)
+        self._cursor.setPen(pg.mkPen(theme.colour("ink"), width=1.2))
+        self._zone.setBrush(theme.colour("ember", 0.14))
+
+    def refresh(self) -> None:
+        """Draw the traces as they are now."""
+        found = self.session.assessment
+        if found is None:
+            return
+        style = self.session.style
+        factor, unit = axis_unit("length", style)
+        x = found.marks / factor
+        words = []
+        for id, curve in self._curves.items():
+            trace = found.traces[id]
+            scale, name = axis_unit(trace.kind, style)
+            curve.setData(x, trace.values / scale)
+            sign = "--" if id in self.spec.right else "–"
+            words.append(f"{sign} {trace.label}, {name}")
+        self._plot.setXRange(0, float(x[-1]) or 1.0, padding=0.01)
+        self._span(self.spec.left, self._plot, found)
+        if self.spec.right:
+            self._span(self.spec.right, self._right, found)
+            self._follow()
+        self._limit(found)
+        self._legend.setText("     ".join([*words, f"across: {unit}"]))
+        self.follow_mark()
+
+    def _span(self, ids: tuple[str, ...], view: object, found: Assessment) -> None:
+        """A range that shows the curves and, where it is near, the limit."""
+        values = []
+        for id in ids:
+            scale, _ = axis_unit(found.traces[id].kind, self.session.style)
+            values.append(found.traces[id].values / scale)
+        low, high = float(np.min(values)), float(np.max(values))
+        lamp = found.by_id.get(self.spec.limit_lamp)
+        on_this = bool(self.spec.right) == (ids == self.spec.right)
+        if lamp is not None and on_this:
+            scale, _ = axis_unit(lamp.spec.kind, self.session.style)
+            limit = lamp.limit / scale
+            if high - low > 0.25 * limit:
+                high = max(high, limit * 1.15)
+        if high - low < 1e-9:
+            high = low + 1.0
+        view.setYRange(low, high, padding=0.06)  # type: ignore[attr-defined]
+
+    def _limit(self, found: Assessment) -> None:
+        lamp = found.by_id.get(self.spec.limit_lamp)
+        if lamp is None:
+            return
+        scale, _ = axis_unit(lamp.spec.kind, self.session.style)
+        drift = found.traces[(self.spec.right or self.spec.left)[0]].values / scale
+        start = float(drift.min()) + lamp.limit / scale
+        self._zone.setRegion((start, start + 1e4))
+
+    def follow_mark(self) -> None:
+        """Put the cursor at the mark."""
+        found = self.session.assessment
+        if found is not None:
+            factor, _ = axis_unit("length", self.session.style)
+            self._cursor.setPos(float(found.marks[self.session.mark]) / factor)
+
+    def _go(self, x: float) -> None:
+        factor, _ = axis_unit("length", self.session.style)
+        self.session.go_to_place(x * factor)

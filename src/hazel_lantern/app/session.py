@@ -1,0 +1,195 @@
+"""What the views share: the document, the mark looked at, the station, and messages."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from PyQt6.QtCore import QElapsedTimer, QObject, QTimer, pyqtSignal
+
+from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.document import Document
+from hazel_lantern.core.fields import Edit, EditError, FieldSpec, describe, read_field, value_at
+from hazel_lantern.core.lamps import State
+from hazel_lantern.core.project.model import Rig, Settings
+from hazel_lantern.core.units import Style, write
+
+STATIONS = ("Shot", "Load", "Frame", "Drive", "Build", "Try-out")
+#: Frames are drawn this often while the move is played, ms.
+FRAME = 16
+
+
+class Session(QObject):
+    """Signals around a `Document`, and the state of looking that is no design."""
+
+    changed = pyqtSignal()
+    mark_moved = pyqtSignal()
+    station_changed = pyqtSignal()
+    playing_changed = pyqtSignal()
+    message = pyqtSignal(str, bool)
+
+    def __init__(self, document: Document) -> None:
+        super().__init__()
+        self.document = document
+        self.mark = 0
+        self.station = "Frame"
+        self._states: dict[int, tuple[object, State]] = {}
+        self._clock = QElapsedTimer()
+        self._ticker = QTimer(self)
+        self._ticker.setInterval(FRAME)
+        self._ticker.timeout.connect(self._tick)
+        self._start_time = 0.0
+        document.listen(self._on_change)
+        if self.assessment:
+            self.mark = len(self.assessment.marks) // 2
+
+    @property
+    def rig(self) -> Rig | None:
+        """The rig looked at."""
+        return self.document.rig
+
+    @property
+    def assessment(self) -> Assessment | None:
+        """Its assessment."""
+        return self.document.assess()
+
+    @property
+    def settings(self) -> Settings:
+        """The project's settings."""
+        return self.document.project.settings
+
+    @property
+    def style(self) -> Style:
+        """How quantities are printed."""
+        return self.settings.style
+
+    def _on_change(self) -> None:
+        found = self.assessment
+        self.mark = min(self.mark, len(found.marks) - 1) if found else 0
+        self.changed.emit()
+
+    def state_of(self, at: int) -> State:
+        """The worst lamp of a rig, kept while the rig stays the same."""
+        rig = self.document.project.rigs[at]
+        key = (id(rig), id(self.settings), id(self.document.workshop))
+        kept = self._states.get(at)
+        if kept is None or kept[0] != key:
+            found = self.document.assess(at)
+            kept = (key, found.state if found else State.HOLDS)
+            self._states[at] = kept
+        return kept[1]
+
+    def spec(self, path: str) -> FieldSpec:
+        """What a field of the rig is."""
+        assert self.rig is not None
+        return describe(self.rig, path)
+
+    def value(self, path: str) -> Any:
+        """The value of a field of the rig."""
+        assert self.rig is not None
+        return value_at(self.rig, path)
+
+    def shown(self, path: str) -> str:
+        """The value of a field as words."""
+        spec, value = self.spec(path), self.value(path)
+        if spec.catalogue:
+            row = self.document.workshop.catalogue.table(spec.catalogue).get(value)
+            return row.name if row else str(value)
+        if spec.kind == "switch":
+            return "yes" if value else "no"
+        if spec.kind in ("choice", "text"):
+            return str(value)
+        return write(float(value), spec.kind, self.style)
+
+    def options(self, path: str) -> list[tuple[str, str]]:
+        """What a choice can be: value and words."""
+        spec = self.spec(path)
+        if spec.catalogue:
+            table = self.document.workshop.catalogue.table(spec.catalogue)
+            return [(id, row.name) for id, row in table.items()]
+        if spec.kind == "switch":
+            return [("yes", "yes"), ("no", "no")]
+        return [(option, option) for option in spec.options]
+
+    def edit(self, *edits: Edit, action: str = "", gesture: object = None) -> str:
+        """Change the rig; returns what is wrong, or nothing."""
+        try:
+            self.document.edit(*edits, action=action or "change", gesture=gesture)
+        except EditError as error:
+            return str(error)
+        return ""
+
+    def type_into(self, path: str, text: str) -> str:
+        """Change a field to what was typed; returns what is wrong, or nothing."""
+        assert self.rig is not None
+        if text.strip() == self.shown(path):
+            return ""
+        try:
+            value = read_field(self.rig, path, text, self.style)
+        except EditError as error:
+            return str(error)
+        return self.edit(Edit(path, value), action=f"set {self.spec(path).label.lower()}")
+
+    def choose(self, path: str, value: str) -> str:
+        """Change a choice; what belongs with it (a section's wheels) changes too."""
+        rig = self.rig
+        assert rig is not None
+        spec = self.spec(path)
+        if spec.kind == "switch":
+            return self.edit(Edit(path, value == "yes"), action=f"set {spec.label.lower()}")
+        for ranking in rig.family.rankings:
+            for id, _, edits in ranking.candidates(rig, self.document.workshop):
+                if id == value and edits[0].path == path:
+                    return self.edit(*edits, action=f"set {spec.label.lower()}")
+        return self.edit(Edit(path, value), action=f"set {spec.label.lower()}")
+
+    def go_to_mark(self, mark: int) -> None:
+        """Look at another mark."""
+        found = self.assessment
+        if found is None:
+            return
+        mark = max(0, min(mark, len(found.marks) - 1))
+        if mark != self.mark:
+            self.mark = mark
+            self.mark_moved.emit()
+
+    def go_to_place(self, along: float) -> None:
+        """Look at the mark nearest to a way covered, m."""
+        found = self.assessment
+        if found is not None:
+            self.go_to_mark(int(abs(found.marks - along).argmin()))
+
+    def go_to_station(self, station: str) -> None:
+        """Go to another station."""
+        if station != self.station:
+            self.station = station
+            self.station_changed.emit()
+
+    @property
+    def playing(self) -> bool:
+        """Whether the move is being played."""
+        return self._ticker.isActive()
+
+    def play(self, on: bool) -> None:
+        """Play the move at true speed, from here or from the start, or stop it."""
+        found = self.assessment
+        if found is None or on == self.playing:
+            return
+        if on:
+            at_end = self.mark >= len(found.marks) - 1
+            self._start_time = 0.0 if at_end else float(found.times[self.mark])
+            self._clock.start()
+            self._ticker.start()
+        else:
+            self._ticker.stop()
+        self.playing_changed.emit()
+
+    def _tick(self) -> None:
+        found = self.assessment
+        if found is None:
+            self._ticker.stop()
+            return
+        time = self._start_time + self._clock.elapsed() / 1000
+        self.go_to_mark(found.mark_at(time))
+        if time >= found.times[-1]:
+            self._ticker.stop()
+            self.playing_changed.emit()

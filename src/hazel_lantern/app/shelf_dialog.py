@@ -1,0 +1,229 @@
+"""The shelf: lengths and parts owned, for all projects; and own catalogue entries."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PyQt6.QtCore import QPoint
+from PyQt6.QtWidgets import (
+    QDialog,
+    QFormLayout,
+    QHBoxLayout,
+    QLineEdit,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from hazel_lantern.app.bench.build import fill, table
+from hazel_lantern.app.choice_popup import ChoicePopup
+from hazel_lantern.app.session import Session
+from hazel_lantern.app.widgets import button, label
+from hazel_lantern.core.catalogue import CatalogueError, add_own, load
+from hazel_lantern.core.project.store import Store
+from hazel_lantern.core.shelf import OwnedPart, Shelf, StockPiece
+from hazel_lantern.core.units import ReadError, read, write
+from hazel_lantern.core.workshop import Workshop
+
+
+class ShelfDialog(QDialog):
+    """What is owned; each line can be taken off, and more put on."""
+
+    def __init__(self, session: Session, store: Store, parent: QWidget) -> None:
+        super().__init__(parent)
+        self.session, self.store = session, store
+        self.setWindowTitle("Shelf")
+        self.resize(620, 460)
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(18, 14, 18, 14)
+        layout.addWidget(label("On the shelf", "title"))
+        layout.addWidget(
+            label(
+                "Kept for all projects. Cut plans and rankings use it first and "
+                "price it at nothing.",
+                "soft",
+                wrap=True,
+            )
+        )
+        self.table = table(("What", "Length", "How many", ""))
+        layout.addWidget(self.table, 1)
+        row = QHBoxLayout()
+        self.what = button("Choose what…", on=self._offer)
+        self.length = QLineEdit()
+        self.length.setPlaceholderText("length")
+        self.length.setAccessibleName("Length")
+        self.count = QLineEdit("1")
+        self.count.setAccessibleName("How many")
+        self.count.setMaximumWidth(60)
+        row.addWidget(self.what, 1)
+        row.addWidget(self.length)
+        row.addWidget(self.count)
+        row.addWidget(button("Put on the shelf", "lit", self.put))
+        layout.addLayout(row)
+        self.trouble = label("", "bad", wrap=True)
+        layout.addWidget(self.trouble)
+        foot = QHBoxLayout()
+        foot.addStretch(1)
+        foot.addWidget(button("Done", on=self.accept))
+        layout.addLayout(foot)
+        self._chosen = ""
+        self.refresh()
+
+    @property
+    def shelf(self) -> Shelf:
+        """The shelf as it is now."""
+        return self.session.document.workshop.shelf
+
+    def _options(self) -> list[tuple[str, str]]:
+        catalogue = self.session.document.workshop.catalogue
+        return [
+            (id, row.name)
+            for name in ("sections", "wheels", "stands", "hardware")
+            for id, row in catalogue.table(name).items()
+        ]
+
+    def _offer(self) -> None:
+        popup = ChoicePopup(self._options(), self._chosen, self)
+        popup.chosen.connect(self.choose)
+        popup.pop(self.what.mapToGlobal(QPoint(0, self.what.height())))
+
+    def choose(self, id: str) -> None:
+        """Put this on the shelf next."""
+        self._chosen = id
+        self.what.setText(dict(self._options())[id])
+        self.length.setEnabled(id in self.session.document.workshop.catalogue.sections)
+
+    def put(self) -> None:
+        """Put what was chosen on the shelf."""
+        try:
+            if not self._chosen:
+                raise ReadError("choose what it is first")
+            count = int(read(self.count.text(), "count"))
+            if self._chosen in self.session.document.workshop.catalogue.sections:
+                length = read(self.length.text(), "length", self.session.style)
+                piece = StockPiece(section=self._chosen, length=length, count=count)
+                self._keep(Shelf(stock=(*self.shelf.stock, piece), parts=self.shelf.parts))
+            else:
+                part = OwnedPart(part=self._chosen, count=count)
+                self._keep(Shelf(stock=self.shelf.stock, parts=(*self.shelf.parts, part)))
+        except ReadError as error:
+            self.trouble.setText(str(error))
+        except ValueError:
+            self.trouble.setText("A length is 10 mm to 20 m, and there are 1 to 999 of them.")
+        else:
+            self.trouble.setText("")
+
+    def _keep(self, shelf: Shelf) -> None:
+        try:
+            self.store.keep_shelf(shelf)
+        except OSError as error:
+            self.trouble.setText(f"The shelf could not be kept: {error.strerror}")
+            return
+        workshop = self.session.document.workshop
+        self.session.document.set_workshop(Workshop(workshop.catalogue, shelf))
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show what is there."""
+        names, style = dict(self._options()), self.session.style
+        rows = [
+            (names.get(p.section, p.section), write(p.length, "length", style), str(p.count), "")
+            for p in self.shelf.stock
+        ]
+        rows += [(names.get(p.part, p.part), "", str(p.count), "") for p in self.shelf.parts]
+        fill(self.table, rows)
+        for at in range(len(rows)):
+            off = button("Take off", "link", partial(self._take_off, at))
+            off.setAccessibleName(f"Take {rows[at][0]} off the shelf")
+            self.table.setCellWidget(at, 3, off)
+
+    def _take_off(self, at: int) -> None:
+        stock, parts = list(self.shelf.stock), list(self.shelf.parts)
+        if at < len(stock):
+            del stock[at]
+        else:
+            del parts[at - len(stock)]
+        self._keep(Shelf(stock=tuple(stock), parts=tuple(parts)))
+
+
+#: For an own tube or bar: header of the table, what it is called, an example.
+TUBE_FIELDS = (
+    ("name", "Name", "Curtain pole 28"),
+    ("material", "Material id", "mild-steel"),
+    ("shape", "Shape", "round tube"),
+    ("width [mm]", "Width, mm", "28"),
+    ("height [mm]", "Height, mm", "28"),
+    ("wall [mm]", "Wall, mm", "1.2"),
+    ("price [/m]", "Price for a metre", "3.20"),
+    ("stock lengths [mm]", "Stock lengths, mm", "2000"),
+    ("running face", "Running face", "round"),
+    ("source", "Where the figures come from", "measured"),
+)
+ITEM_FIELDS = (
+    ("name", "Name", "Our own cage"),
+    ("kind", "Kind", "accessory"),
+    ("mass [g]", "Mass, g", "340"),
+    ("forward [mm]", "Weight forward of the screw, mm", "0"),
+    ("right [mm]", "Weight right of the screw, mm", "0"),
+    ("up [mm]", "Weight above the screw, mm", "60"),
+    ("length [mm]", "Length, mm", "80"),
+    ("width [mm]", "Width, mm", "150"),
+    ("height [mm]", "Height, mm", "110"),
+    ("source", "Where the figures come from", "weighed"),
+)
+
+
+class OwnEntryDialog(QDialog):
+    """Adds a line to the maker's own catalogue."""
+
+    def __init__(self, session: Session, store: Store, parent: QWidget, what: str) -> None:
+        super().__init__(parent)
+        self.session, self.store, self.what = session, store, what
+        self.setWindowTitle("Own section" if what == "sections" else "Own camera part")
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(18, 14, 18, 14)
+        form = QFormLayout()
+        self.lines: dict[str, QLineEdit] = {}
+        for title, words, example in TUBE_FIELDS if what == "sections" else ITEM_FIELDS:
+            line = QLineEdit()
+            line.setPlaceholderText(example)
+            line.setAccessibleName(words)
+            self.lines[title] = line
+            form.addRow(words, line)
+        layout.addLayout(form)
+        self.trouble = label("", "bad", wrap=True)
+        layout.addWidget(self.trouble)
+        foot = QHBoxLayout()
+        foot.addStretch(1)
+        foot.addWidget(button("Leave it", on=self.reject))
+        take: QPushButton = button("Add to my catalogue", "lit", self.take)
+        take.setDefault(True)
+        foot.addWidget(take)
+        layout.addLayout(foot)
+        self.setMinimumWidth(460)
+
+    def take(self) -> None:
+        """Add the line, or say which column is wrong."""
+        cells = {title: line.text().strip() for title, line in self.lines.items()}
+        name = cells["name"]
+        letters = "".join(c if c.isascii() and c.isalnum() else "-" for c in name.lower())
+        cells["id"] = "own-" + letters.strip("-")
+        try:
+            if not letters.strip("-"):
+                raise CatalogueError("a name is needed, with letters or figures in it")
+            catalogue = self.session.document.workshop.catalogue
+            if cells["id"] in catalogue.table(self.what):
+                raise CatalogueError(f"there is a “{name}” already; choose another name")
+            if self.what == "sections":
+                catalogue.find("materials", cells["material"])
+            add_own(self.store.catalogue, self.what, cells)
+        except CatalogueError as error:
+            self.trouble.setText(str(error))
+            return
+        except OSError as error:
+            self.trouble.setText(f"It could not be kept: {error.strerror}")
+            return
+        workshop = Workshop(load(self.store.catalogue), self.session.document.workshop.shelf)
+        self.session.document.set_workshop(workshop)
+        self.session.message.emit(f"{name} is in your catalogue now.", False)
+        self.accept()

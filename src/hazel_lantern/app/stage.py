@@ -1,0 +1,354 @@
+"""The stage: the rig to scale, with pills and parts that are dragged."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt
+from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QResizeEvent
+from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+
+from hazel_lantern.app import theme
+from hazel_lantern.app.lens import LensPainter
+from hazel_lantern.app.painting import Mapping, SketchPainter, fit
+from hazel_lantern.app.pill import HEIGHT, Pill
+from hazel_lantern.app.session import Session
+from hazel_lantern.app.tape import TapeBar
+from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.sketch import Dimension, Handle, Sketch
+
+LENS = "lens"
+LANE = 30
+#: Pixels around the drawing, kept for pills: left, top, right, bottom.
+AROUND = (96, 14, 24, 38)
+
+
+class Drawing(QWidget):
+    """Draws the sketch of the current view, lays out its pills, and turns drags into edits."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.view = "side"
+        self.pills: dict[str, Pill] = {}
+        self._sketch: Sketch | None = None
+        self._mapping = Mapping(1.0, 0.0, 0.0)
+        self._lines: list[tuple[QPointF, QPointF]] = []
+        self._leaders: list[tuple[QPointF, QPointF]] = []
+        self._drag: tuple[Handle, QPointF, float, Mapping] | None = None
+        self._hover: Handle | None = None
+        self._frozen: Mapping | None = None
+        self.setMouseTracking(True)
+        self.setMinimumHeight(150)
+        self.setAccessibleName("Stage: the rig to scale")
+        session.changed.connect(self.refresh)
+        session.mark_moved.connect(self.refresh)
+
+    def show_view(self, view: str) -> None:
+        """Look at another view."""
+        self.view = view
+        self.refresh()
+
+    @property
+    def sketch(self) -> Sketch | None:
+        """What is drawn now."""
+        return self._sketch
+
+    @property
+    def mapping(self) -> Mapping:
+        """Metres to pixels of what is drawn now."""
+        return self._mapping
+
+    def refresh(self) -> None:
+        """Draw the rig as it is now."""
+        rig, found = self.session.rig, self.session.assessment
+        if rig is None or found is None or self.view == LENS:
+            self._sketch = None
+            for pill in self.pills.values():
+                pill.hide()
+            self.update()
+            return
+        self._sketch = rig.family.sketch(
+            rig, found, self.view, self.session.mark, self.session.document.workshop
+        )
+        self._lay_out()
+        self.update()
+
+    def _area(self) -> QRectF:
+        left, top, right, bottom = AROUND
+        return QRectF(self.rect()).adjusted(left, top, -right, -bottom)
+
+    def _lay_out(self) -> None:
+        """Map the sketch and put each pill where its dimension is, clear of the others."""
+        assert self._sketch is not None
+        # While something is dragged the scale stays, or the drawing would run from the hand.
+        self._mapping = self._frozen or fit(self._sketch.bounds, self._area())
+        wanted = {dimension.path: dimension for dimension in self._sketch.dimensions}
+        for path in list(self.pills):
+            if path not in wanted or self._stale(path, wanted[path]):
+                self.pills.pop(path).deleteLater()
+        self._lines, self._leaders = [], []
+        placed: list[QRectF] = []
+        for path, dimension in wanted.items():
+            if path not in self.pills:
+                self.pills[path] = Pill(self.session, path, self, dimension.prefix)
+            pill = self.pills[path]
+            if pill.editor is None:
+                pill.refresh()
+            self._place(pill, dimension, placed)
+            pill.show()
+
+    def _stale(self, path: str, dimension: Dimension) -> bool:
+        return self.pills[path].prefix != dimension.prefix
+
+    def _place(self, pill: Pill, dimension: Dimension, placed: list[QRectF]) -> None:
+        start = self._mapping.to_px(dimension.start)
+        end = self._mapping.to_px(dimension.end)
+        size = pill.sizeHint()
+        if dimension.side == "above":
+            y = max(min(start.y(), end.y()) - 20 - LANE * dimension.lane, HEIGHT / 2 + 4)
+            start.setY(y)
+            end.setY(y)
+        elif dimension.side == "below":
+            y = max(start.y(), end.y()) + 22
+            start.setY(y)
+            end.setY(y)
+        elif dimension.side == "left":
+            x = min(start.x(), AROUND[0] / 2 + 8)
+            start.setX(x)
+            end.setX(x)
+        else:
+            # Beside the drawing, with a leader to what it measures.
+            start = end
+            margin = self.width() - 6 - size.width() / 2
+            end = QPointF(margin, HEIGHT / 2 + 6)
+        if dimension.side != "at":
+            self._lines.append((start, end))
+        centre = end if dimension.side == "at" else (start + end) / 2
+        box = QRectF(0, 0, size.width(), HEIGHT)
+        box.moveCenter(centre)
+        inside = QRectF(self.rect()).adjusted(4, 4, -4, -4)
+        box.moveLeft(min(max(box.left(), inside.left()), inside.right() - box.width()))
+        box.moveTop(min(max(box.top(), inside.top()), inside.bottom() - box.height()))
+        for _ in range(8):
+            hit = next((other for other in placed if other.intersects(box)), None)
+            if hit is None:
+                break
+            room_right = hit.right() + 6 + box.width() <= inside.right()
+            if dimension.side in ("above", "below"):
+                box.moveLeft(hit.right() + 6 if room_right else hit.left() - 6 - box.width())
+            else:
+                box.moveTop(hit.bottom() + 5)
+        placed.append(box)
+        if dimension.side == "at":
+            self._leaders.append((QPointF(box.left(), box.center().y()), start))
+        pill.setGeometry(box.toRect())
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Fit the drawing to the new size."""
+        super().resizeEvent(event)
+        if self._sketch is not None:
+            self._lay_out()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Sketch, dimension lines, caption."""
+        rig, found = self.session.rig, self.session.assessment
+        if rig is None or found is None:
+            return
+        painter = QPainter(self)
+        area = QRectF(self.rect())
+        if self.view == LENS:
+            self._paint_lens(painter)
+            return
+        if self._sketch is None:
+            return
+        sketcher = SketchPainter(painter, self._mapping, self.session.style)
+        sketcher.paint(self._sketch, area)
+        painter.setPen(QPen(theme.colour("soft"), 1))
+        for start, end in self._lines:
+            painter.drawLine(start, end)
+            upright = abs(start.x() - end.x()) < abs(start.y() - end.y())
+            for at in (start, end):
+                tick = QPointF(5, 0) if upright else QPointF(0, 5)
+                painter.drawLine(at - tick, at + tick)
+        painter.setPen(QPen(theme.colour("soft", 0.55), 1, Qt.PenStyle.DotLine))
+        for start, end in self._leaders:
+            painter.drawLine(start, end)
+            painter.drawEllipse(end, 2, 2)
+        self._paint_handles(painter)
+        painter.setFont(theme.font(12, italic=True))
+        painter.setPen(theme.colour("soft"))
+        painter.drawText(
+            area.adjusted(8, 0, -8, -4),
+            Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignBottom,
+            self._sketch.caption,
+        )
+
+    def _paint_handles(self, painter: QPainter) -> None:
+        """Small grips, so that it is seen what can be dragged; the hovered one is lit."""
+        assert self._sketch is not None
+        for handle in self._sketch.handles:
+            if handle.path == "mark":
+                continue
+            at = self._mapping.to_px(handle.at)
+            lit = handle == self._hover or (self._drag is not None and self._drag[0] == handle)
+            painter.setPen(QPen(theme.colour("hazel"), 1.4))
+            painter.setBrush(theme.colour("glow" if lit else "raised"))
+            painter.drawRoundedRect(QRectF(at.x() - 5, at.y() - 5, 10, 10), 2, 2)
+
+    def _paint_lens(self, painter: QPainter) -> None:
+        rig, found = self.session.rig, self.session.assessment
+        if rig is None or found is None:
+            return
+        lens = LensPainter(rig, found, self.session.style)
+        area = QRectF(self.rect()).adjusted(12, 8, -12, -30)
+        lens.paint(painter, area, self.session.mark)
+        wander = lens.wander(self.session.mark)
+        painter.setFont(theme.font(12))
+        painter.setPen(theme.colour("soft"))
+        painter.drawText(
+            QRectF(self.rect()).adjusted(12, 0, -12, -6),
+            Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignBottom,
+            "yellow cross: where the rig puts the aim point; white cross: where stiff rails "
+            f"would. Here {abs(wander[0]):.1f} px aside, {abs(wander[1]):.1f} px up or down.",
+        )
+
+    def _handle_at(self, at: QPointF) -> Handle | None:
+        if self._sketch is None:
+            return None
+        best, least = None, 1e9
+        for handle in self._sketch.handles:
+            place = self._mapping.to_px(handle.at)
+            away = ((place - at).x() ** 2 + (place - at).y() ** 2) ** 0.5
+            reach = max(handle.radius * self._mapping.scale, 12)
+            # The grips are small and lie over the carriage, so they win over the mark.
+            rank = away + (40 if handle.path == "mark" else 0)
+            if away <= reach and rank < least:
+                best, least = handle, rank
+        return best
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        """Take hold of what is under the pointer."""
+        if event is None or event.button() != Qt.MouseButton.LeftButton:
+            return
+        self.setFocus()
+        handle = self._handle_at(event.position())
+        if handle is None:
+            return
+        self.session.play(False)
+        found = self.session.assessment
+        assert found is not None
+        now = (
+            float(found.marks[self.session.mark])
+            if handle.path == "mark"
+            else float(self.session.value(handle.path))
+        )
+        self._drag = (handle, event.position(), now, self._mapping)
+        self._frozen = self._mapping
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
+        """Drag, or show what could be dragged."""
+        if event is None:
+            return
+        if self._drag is None:
+            hover = self._handle_at(event.position())
+            if hover != self._hover:
+                self._hover = hover
+                self.setToolTip(hover.hint if hover else "")
+                self.setCursor(
+                    Qt.CursorShape.OpenHandCursor if hover else Qt.CursorShape.ArrowCursor
+                )
+                self.update()
+            return
+        handle, start, value, mapping = self._drag
+        moved = (event.position() - start) / mapping.scale
+        change = moved.x() * handle.axis[0] - moved.y() * handle.axis[1]
+        if handle.path == "mark":
+            rig = self.session.rig
+            assert rig is not None
+            self.session.go_to_place(value + change * rig.shot.sense)
+            return
+        spec = self.session.spec(handle.path)
+        step = 0.0254 / 4 if self.session.style.imperial else 0.005
+        wanted = round((value + change) / step) * step
+        if spec.low is not None:
+            wanted = max(wanted, spec.low)
+        if spec.high is not None:
+            wanted = min(wanted, spec.high)
+        trouble = self.session.edit(
+            Edit(handle.path, wanted), action=f"drag {spec.label.lower()}", gesture=self._drag
+        )
+        self.session.message.emit(trouble, bool(trouble))
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        """Let go."""
+        if self._drag is not None:
+            self._drag = None
+            self._frozen = None
+            self.session.document.end_gesture()
+            self.refresh()
+
+    def leaveEvent(self, event: QEvent | None) -> None:
+        """Nothing is pointed at any more."""
+        self._hover = None
+        self.update()
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Arrow keys move the carriage along."""
+        steps = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}
+        if event is not None and event.key() in steps:
+            self.session.go_to_mark(self.session.mark + steps[Qt.Key(event.key())])
+        else:
+            super().keyPressEvent(event)
+
+
+class Stage(QWidget):
+    """View tabs, the drawing, and the tape below it."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.setObjectName("panel")
+        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self.drawing = Drawing(session)
+        self.tape = TapeBar(session)
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(12, 6, 12, 8)
+        layout.setSpacing(4)
+        self._tabs = QHBoxLayout()
+        self._tabs.setSpacing(18)
+        self.buttons: dict[str, QPushButton] = {}
+        layout.addLayout(self._tabs)
+        layout.addWidget(self.drawing, 1)
+        layout.addWidget(self.tape)
+        session.changed.connect(self._refresh_tabs)
+        self._refresh_tabs()
+
+    def _refresh_tabs(self) -> None:
+        """One tab per view of the family, and the lens."""
+        rig = self.session.rig
+        if rig is None:
+            return
+        views = [(view.id, view.title) for view in rig.family.views]
+        views.append((LENS, "Through the lens"))
+        if list(self.buttons) == [id for id, _ in views]:
+            return
+        while self._tabs.count():
+            item = self._tabs.takeAt(0)
+            widget = item.widget() if item else None
+            if widget is not None:
+                widget.deleteLater()
+        self.buttons = {}
+        for id, title in views:
+            button = QPushButton(title)
+            button.setProperty("role", "tab")
+            button.setCheckable(True)
+            button.clicked.connect(lambda _=False, id=id: self.show_view(id))
+            self._tabs.addWidget(button)
+            self.buttons[id] = button
+        self._tabs.addStretch(1)
+        self.show_view(views[0][0])
+
+    def show_view(self, id: str) -> None:
+        """Look at a view."""
+        for name, button in self.buttons.items():
+            button.setChecked(name == id)
+        self.drawing.show_view(id)

@@ -1,0 +1,223 @@
+"""The top bar: project, a luggage tag for each rig, units, undo, pack and menu."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QIcon, QPainter, QPainterPath, QPaintEvent, QPen
+from PyQt6.QtWidgets import (
+    QAbstractButton,
+    QHBoxLayout,
+    QLabel,
+    QPushButton,
+    QScrollArea,
+    QVBoxLayout,
+    QWidget,
+)
+
+from hazel_lantern.app import theme
+from hazel_lantern.app.session import Session
+from hazel_lantern.app.widgets import empty
+from hazel_lantern.core.lamps import State
+
+BAR = 54
+
+
+class Tag(QAbstractButton):
+    """A luggage tag with the rig's name and its worst lamp."""
+
+    def __init__(self, name: str, state: State, current: bool) -> None:
+        super().__init__()
+        self.setText(name)
+        self.state = state
+        self.setCheckable(True)
+        self.setChecked(current)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.setAccessibleName(f"Rig {name}: {state}")
+        self.setToolTip(f"{name}: {state}. Double click renames")
+
+    def sizeHint(self) -> QSize:
+        """As wide as its name."""
+        self.ensurePolished()
+        width = self.fontMetrics().horizontalAdvance(self.text()) + 74
+        return QSize(max(110, min(230, width)), 42)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """Clipped corner, hole, name, lantern."""
+        t = theme.current()
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        box = QRectF(self.rect()).adjusted(1, 1, -1, 0)
+        path = QPainterPath(QPointF(box.left(), box.bottom()))
+        path.lineTo(box.left(), box.top() + 11)
+        path.lineTo(box.left() + 11, box.top())
+        path.lineTo(box.right() - 4, box.top())
+        path.quadTo(box.topRight(), QPointF(box.right(), box.top() + 4))
+        path.lineTo(box.right(), box.bottom())
+        path.closeSubpath()
+        lit = self.isChecked()
+        painter.setPen(QPen(theme.colour("glow"), 2) if self.hasFocus() else Qt.PenStyle.NoPen)
+        painter.setBrush(theme.colour("bench" if lit else "#4B3A2C"))
+        painter.drawPath(path)
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(theme.colour("husk"))
+        painter.drawEllipse(QPointF(box.left() + 14, box.top() + 14), 3, 3)
+        painter.setPen(theme.colour(t.ink if lit else t.on_husk))
+        painter.setFont(theme.font(13, bold=lit))
+        words = QRectF(box.left() + 24, box.top(), box.width() - 56, box.height())
+        name = painter.fontMetrics().elidedText(
+            self.text(), Qt.TextElideMode.ElideRight, int(words.width())
+        )
+        painter.drawText(words, Qt.AlignmentFlag.AlignVCenter, name)
+        ink = (
+            None
+            if lit
+            else {State.HOLDS: "#B9C784", State.TIGHT: "#F0A86A", State.FAILS: "#F3A093"}[
+                self.state
+            ]
+        )
+        painter.drawPixmap(int(box.right() - 29), 11, theme.lamp_glyph(self.state, 20, ink))
+
+
+class TopBar(QWidget):
+    """Emits what is asked for; shows project, rigs and units as they are."""
+
+    new_rig = pyqtSignal()
+    rename_rig = pyqtSignal(int)
+    rename_project = pyqtSignal()
+    units = pyqtSignal(str)
+    pack = pyqtSignal()
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.setFixedHeight(BAR)
+        self.setObjectName("topbar")
+        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        layout = QHBoxLayout(self)
+        layout.setContentsMargins(10, 0, 12, 0)
+        layout.setSpacing(6)
+        self.menu_button = QPushButton()
+        self.menu_button.setAccessibleName("Menu")
+        self.menu_button.setToolTip("Menu (F10)")
+        layout.addWidget(self.menu_button)
+        names = QVBoxLayout()
+        names.setContentsMargins(4, 8, 12, 8)
+        names.setSpacing(0)
+        self._name = QLabel()
+        self._saved = QLabel()
+        names.addWidget(self._name)
+        names.addWidget(self._saved)
+        layout.addLayout(names)
+        self._tags_widget = QWidget()
+        self._tags = QHBoxLayout(self._tags_widget)
+        self._tags.setContentsMargins(0, 0, 0, 0)
+        self._tags.setSpacing(4)
+        self.tags: list[Tag] = []
+        self._area = QScrollArea()
+        self._area.setWidgetResizable(True)
+        self._area.setWidget(self._tags_widget)
+        self._area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self._area.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        layout.addWidget(self._area, 1)
+        self.unit_buttons: dict[str, QPushButton] = {}
+        units = QHBoxLayout()
+        units.setSpacing(0)
+        for system in ("mm", "ft·in"):
+            choice = QPushButton(system)
+            choice.setCheckable(True)
+            choice.setAccessibleName(f"Units: {system}")
+            choice.clicked.connect(partial(self.units.emit, system))
+            self.unit_buttons[system] = choice
+            units.addWidget(choice)
+        layout.addLayout(units)
+        self.undo, self.redo = QPushButton(), QPushButton()
+        for step, name in ((self.undo, "Undo"), (self.redo, "Redo")):
+            step.setAccessibleName(name)
+            layout.addWidget(step)
+        self.undo.clicked.connect(session.document.undo)
+        self.redo.clicked.connect(session.document.redo)
+        self.pack_button = QPushButton("Build pack")
+        self.pack_button.setProperty("role", "lit")
+        self.pack_button.clicked.connect(self.pack)
+        layout.addWidget(self.pack_button)
+        self._shown: object = None
+        self.saved_words = ""
+        self.restyle()
+
+    def restyle(self) -> None:
+        """Take the theme's colours."""
+        t = theme.current()
+        self.setStyleSheet(f"""
+            #topbar, #topbar QScrollArea, #topbar QScrollArea > QWidget > QWidget {{
+                background: {t.husk}; }}
+            #topbar > QPushButton {{ background: transparent; border: 1px solid transparent;
+                color: {t.on_husk}; padding: 5px 7px; border-radius: 4px; }}
+            #topbar > QPushButton:hover, #topbar > QPushButton:focus {{
+                border-color: {t.glow}; }}
+            #topbar > QPushButton:checked {{ background: {t.on_husk}; color: #2A2119; }}
+            #topbar > QPushButton[role="lit"] {{ background: {t.glow}; color: #33261C;
+                padding: 6px 12px; }}
+        """)
+        self._name.setStyleSheet(f"color: {t.on_husk}; font-size: 15px; font-weight: 600;")
+        self._saved.setStyleSheet(f"color: {t.soft_on_husk}; font-size: 12px;")
+        self.menu_button.setIcon(QIcon(theme.glyph("menu", t.on_husk, 20)))
+        self.undo.setIcon(QIcon(theme.glyph("undo", t.on_husk, 20)))
+        self.redo.setIcon(QIcon(theme.glyph("redo", t.on_husk, 20)))
+        self._shown = None
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show project, tags, units, and what can be undone."""
+        document = self.session.document
+        project = document.project
+        self._name.setText(
+            self._name.fontMetrics().elidedText(project.name, Qt.TextElideMode.ElideRight, 170)
+        )
+        self._saved.setText(self.saved_words)
+        shown = (
+            tuple((rig.name, self.session.state_of(at)) for at, rig in enumerate(project.rigs)),
+            document.current,
+            theme.current().name,
+        )
+        if shown != self._shown:
+            self._shown = shown
+            self._build_tags()
+        for system, choice in self.unit_buttons.items():
+            choice.setChecked(project.settings.units == system)
+        for step, can, words in (
+            (self.undo, document.can_undo, f"Undo {document.undo_action} (Ctrl+Z)"),
+            (self.redo, document.can_redo, f"Redo {document.redo_action} (Ctrl+Shift+Z)"),
+        ):
+            step.setEnabled(can)
+            step.setToolTip(words if can else "Nothing to take back")
+        self.pack_button.setEnabled(bool(project.rigs))
+
+    def _build_tags(self) -> None:
+        empty(self._tags)
+        self.tags = []
+        document = self.session.document
+        for at, rig in enumerate(document.project.rigs):
+            tag = Tag(rig.name, self.session.state_of(at), at == document.current)
+            tag.clicked.connect(partial(self._look, at))
+            tag.mouseDoubleClickEvent = partial(self._double, at)  # type: ignore
+            self._tags.addWidget(tag, 0, Qt.AlignmentFlag.AlignBottom)
+            self.tags.append(tag)
+        new = QPushButton("+ new rig")
+        new.setStyleSheet(
+            f"color: {theme.current().soft_on_husk}; background: transparent;"
+            "border: 1px solid transparent; padding: 4px 8px;"
+        )
+        new.clicked.connect(self.new_rig)
+        new.setToolTip("Start a rig from a shot (Ctrl+T)")
+        self._tags.addWidget(new, 0, Qt.AlignmentFlag.AlignVCenter)
+        self._tags.addStretch(1)
+
+    def _look(self, at: int) -> None:
+        self.session.play(False)
+        self.session.document.look_at(at)
+
+    def _double(self, at: int, event: object) -> None:
+        self.rename_rig.emit(at)

@@ -1,0 +1,116 @@
+"""Small pieces that several views use."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PyQt6.QtCore import QRect, QSize, Qt
+from PyQt6.QtWidgets import (
+    QFrame,
+    QLabel,
+    QLayout,
+    QLayoutItem,
+    QPushButton,
+    QScrollArea,
+    QWidget,
+)
+
+
+def label(text: str = "", role: str = "", wrap: bool = False) -> QLabel:
+    """A label in one of the style sheet's roles."""
+    found = QLabel(text)
+    found.setProperty("role", role)
+    found.setWordWrap(wrap)
+    return found
+
+
+def button(text: str, role: str = "", on: Callable[[], object] | None = None) -> QPushButton:
+    """A button in one of the style sheet's roles."""
+    found = QPushButton(text)
+    found.setProperty("role", role)
+    if on is not None:
+        found.clicked.connect(lambda _=False: on())
+    return found
+
+
+def scrolled(inner: QWidget) -> QScrollArea:
+    """A widget that may be taller than its place."""
+    area = QScrollArea()
+    area.setWidgetResizable(True)
+    area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+    area.setFrameShape(QFrame.Shape.NoFrame)
+    area.setWidget(inner)
+    return area
+
+
+def empty(layout: QLayout) -> None:
+    """Take everything out of a layout."""
+    while layout.count():
+        item = layout.takeAt(0)
+        widget = item.widget() if item is not None else None
+        if widget is not None:
+            widget.hide()
+            widget.deleteLater()
+
+
+class Flow(QLayout):
+    """Lays widgets in rows, as many as fit, like words in a text."""
+
+    def __init__(self, parent: QWidget | None = None, gap: int = 8) -> None:
+        super().__init__(parent)
+        self._items: list[QLayoutItem] = []
+        self._gap = gap
+        self.setContentsMargins(0, 0, 0, 0)
+
+    def addItem(self, item: QLayoutItem | None) -> None:
+        """Add at the end."""
+        if item is not None:
+            self._items.append(item)
+
+    def count(self) -> int:
+        """How many there are."""
+        return len(self._items)
+
+    def itemAt(self, index: int) -> QLayoutItem | None:
+        """One of them."""
+        return self._items[index] if 0 <= index < len(self._items) else None
+
+    def takeAt(self, index: int) -> QLayoutItem | None:
+        """Take one out."""
+        return self._items.pop(index) if 0 <= index < len(self._items) else None
+
+    def hasHeightForWidth(self) -> bool:
+        """The height follows from the width."""
+        return True
+
+    def heightForWidth(self, width: int) -> int:
+        """How high the rows are at a width."""
+        return self._arrange(QRect(0, 0, width, 0), move=False)
+
+    def setGeometry(self, box: QRect) -> None:
+        """Put everything in its place."""
+        super().setGeometry(box)
+        self._arrange(box, move=True)
+
+    def sizeHint(self) -> QSize:
+        """The least size."""
+        return self.minimumSize()
+
+    def minimumSize(self) -> QSize:
+        """Room for the widest."""
+        size = QSize(0, 0)
+        for item in self._items:
+            size = size.expandedTo(item.minimumSize())
+        return size
+
+    def _arrange(self, box: QRect, move: bool) -> int:
+        x, y, line = box.x(), box.y(), 0
+        for item in self._items:
+            hint = item.sizeHint()
+            if x > box.x() and x + hint.width() > box.right() + 1:
+                x, y, line = box.x(), y + line + self._gap, 0
+            if move:
+                item.setGeometry(QRect(x, y, hint.width(), hint.height()))
+            x += hint.width() + self._gap
+            line = max(line, hint.height())
+        return y + line - box.y()

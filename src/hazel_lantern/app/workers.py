@@ -1,0 +1,114 @@
+"""Long work off the window's thread: one task at a time for each asker, the latest wins."""
+
+from __future__ import annotations
+
+import sys
+from collections.abc import Callable
+from typing import Any
+
+from PyQt6.QtCore import QObject, QRunnable, QThreadPool, QTimer, pyqtSignal
+
+from hazel_lantern.core.mends import StopSearch
+
+#: Work waits this long after the last change, so that a drag is not disturbed, ms.
+SETTLE = 200
+
+# A busy search may hold the interpreter; short slices keep frames on time.
+sys.setswitchinterval(0.002)
+
+
+class _Signals(QObject):
+    done = pyqtSignal(int, object)
+    failed = pyqtSignal(int, str)
+    progress = pyqtSignal(int, float)
+
+
+class _Task(QRunnable):
+    """Runs ``work(stop, progress)``; a stopped task says nothing more."""
+
+    def __init__(self, number: int, work: Callable[..., Any], signals: _Signals) -> None:
+        super().__init__()
+        self.number, self.work, self.signals = number, work, signals
+        self.stopped = False
+
+    def run(self) -> None:
+        """In the pool's thread."""
+        try:
+            result = self.work(
+                lambda: self.stopped, lambda share: self.signals.progress.emit(self.number, share)
+            )
+        except StopSearch:
+            return
+        except Exception as error:
+            # Whatever goes wrong in a thread is told in the window, not lost.
+            self._emit(self.signals.failed, str(error))
+            return
+        self._emit(self.signals.done, result)
+
+    def _emit(self, signal: Any, value: object) -> None:
+        if not self.stopped:
+            signal.emit(self.number, value)
+
+
+class Worker(QObject):
+    """Asks for one thing at a time: a new request stops the one before.
+
+    ``done`` carries the result, ``failed`` the reason, ``progress`` a share from 0 to 1.
+    """
+
+    done = pyqtSignal(object)
+    failed = pyqtSignal(str)
+    progress = pyqtSignal(float)
+
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._signals = _Signals()
+        self._signals.done.connect(self._on_done)
+        self._signals.failed.connect(self._on_failed)
+        self._signals.progress.connect(self._on_progress)
+        self._number = 0
+        self._task: _Task | None = None
+        self._waiting: Callable[..., Any] | None = None
+        self._timer = QTimer(self)
+        self._timer.setSingleShot(True)
+        self._timer.timeout.connect(self._begin)
+
+    @property
+    def busy(self) -> bool:
+        """Whether something is waited for."""
+        return self._task is not None or self._timer.isActive()
+
+    def ask(self, work: Callable[..., Any], wait: int = SETTLE) -> None:
+        """Do ``work(stop, progress)`` after ``wait`` ms without another request."""
+        self.cancel()
+        self._waiting = work
+        self._timer.start(wait)
+
+    def cancel(self) -> None:
+        """Stop what is under way; nothing more is heard of it."""
+        self._timer.stop()
+        if self._task is not None:
+            self._task.stopped = True
+            self._task = None
+
+    def _begin(self) -> None:
+        if self._waiting is not None:
+            self._number += 1
+            self._task = _Task(self._number, self._waiting, self._signals)
+            pool = QThreadPool.globalInstance()
+            assert pool is not None
+            pool.start(self._task)
+
+    def _on_done(self, number: int, result: object) -> None:
+        if number == self._number and self._task is not None:
+            self._task = None
+            self.done.emit(result)
+
+    def _on_failed(self, number: int, why: str) -> None:
+        if number == self._number and self._task is not None:
+            self._task = None
+            self.failed.emit(why)
+
+    def _on_progress(self, number: int, share: float) -> None:
+        if number == self._number and self._task is not None:
+            self.progress.emit(share)
