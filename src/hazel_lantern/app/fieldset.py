@@ -3,25 +3,23 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QGridLayout, QVBoxLayout, QWidget
 
 from hazel_lantern.app.pill import Pill
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import empty, label
+from hazel_lantern.app.widgets import Flow, empty, label
 from hazel_lantern.core.rigs.family import Group
 
 
 class FieldSet(QWidget):
-    """Groups side by side; built anew only when the fields themselves change."""
+    """Groups side by side, as many as fit; built anew only when the fields themselves change."""
 
     def __init__(self, session: Session) -> None:
         super().__init__()
         self.session = session
         self.pills: dict[str, Pill] = {}
         self._groups: tuple[Group, ...] = ()
-        self._row = QHBoxLayout(self)
-        self._row.setContentsMargins(0, 0, 0, 0)
-        self._row.setSpacing(28)
+        self._row = Flow(self, gap=20)
 
     def show_groups(self, groups: tuple[Group, ...]) -> None:
         """Show these groups, or refresh them."""
@@ -34,8 +32,7 @@ class FieldSet(QWidget):
         self.pills = {}
         empty(self._row)
         for group in groups:
-            self._row.addWidget(self._column(group), 0, Qt.AlignmentFlag.AlignTop)
-        self._row.addStretch(1)
+            self._row.addWidget(self._column(group))
 
     def _known(self, path: str) -> bool:
         try:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import partial
 
 from PyQt6.QtCore import QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QPainter, QPaintEvent, QPen
+from PyQt6.QtGui import QPainter, QPaintEvent, QPen, QResizeEvent
 from PyQt6.QtWidgets import (
     QAbstractButton,
     QHBoxLayout,
@@ -23,7 +23,8 @@ from hazel_lantern.app.workers import Worker
 from hazel_lantern.core import mends
 from hazel_lantern.core.lamps import Lamp, State
 
-SHOWN_HOLDING = 6
+LEAST_SHOWN = 3
+ROW = 44
 
 
 class LampRow(QAbstractButton):
@@ -329,7 +330,9 @@ class LampsPanel(QWidget):
         ranked = sorted(found.lamps, key=lambda lamp: (-lamp.state.badness, not lamp.applies))
         order = [lamp.id for lamp in ranked]
         holding = [lamp.id for lamp in ranked if lamp.state is State.HOLDS]
-        hidden = set() if self._all else set(holding[SHOWN_HOLDING:])
+        rooms = self.area.height() // ROW - 1
+        shown = max(LEAST_SHOWN, rooms - (len(order) - len(holding)))
+        hidden = set() if self._all else set(holding[shown:])
         hidden.discard(self.detail.id)
         if self.detail.id and self.detail.id not in order:
             self.detail.open("")
@@ -338,11 +341,16 @@ class LampsPanel(QWidget):
         for lamp in ranked:
             self.rows[lamp.id].show_lamp(lamp, self.session)
             self.rows[lamp.id].setVisible(lamp.id not in hidden)
-        self._more.setVisible(len(holding) > SHOWN_HOLDING)
-        left = len(holding) - SHOWN_HOLDING
+        self._more.setVisible(len(holding) > shown)
+        left = len(holding) - shown
         self._more.setText("show fewer" if self._all else f"{left} more hold")
         if self.detail.id:
             self.detail.refresh()
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Show as many as there is room for."""
+        super().resizeEvent(event)
+        self.refresh()
 
     def _lay(self, order: list[str]) -> None:
         self._order = order

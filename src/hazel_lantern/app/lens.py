@@ -5,7 +5,8 @@ from __future__ import annotations
 import math
 
 import numpy as np
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
+from numpy.typing import NDArray
+from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QWidget
 
@@ -118,10 +119,17 @@ class LensPainter:
             painter.setBrush(QColor("#6A5745"))
             painter.drawPolygon(floor)
         painter.setPen(QPen(QColor(240, 228, 205, 70), 1))
-        centre = np.round(self.assessment.subject[:2])
-        for step in range(-6, 7):
-            for along in ((step, None), (None, step)):
-                self._grid_line(painter, box, eye, axes, centre, along)
+        starts, ends = _grid(np.round(self.assessment.subject[:2]))
+        starts, ends, seen = _clip_near(starts, ends, eye, axes)
+        focal = self.assessment.focal_px
+        from_px, _ = picture.project(starts, eye, axes, focal)
+        to_px, _ = picture.project(ends, eye, axes, focal)
+        lines = [
+            QLineF(self._to_box(box, a), self._to_box(box, b))
+            for a, b in zip(from_px[seen].tolist(), to_px[seen].tolist(), strict=True)
+        ]
+        if lines:
+            painter.drawLines(*lines)
 
     def _line(
         self, box: QRectF, eye: Array, axes: Array, ahead: Array, far: float
@@ -135,32 +143,6 @@ class LensPainter:
         if (depth < NEAR).any():
             return None
         return self._to_box(box, seen[0]), self._to_box(box, seen[1])
-
-    def _grid_line(
-        self,
-        painter: QPainter,
-        box: QRectF,
-        eye: Array,
-        axes: Array,
-        centre: Array,
-        along: tuple[int | None, int | None],
-    ) -> None:
-        x, y = along
-        ends = np.array(
-            [
-                [
-                    centre[0] + (x if x is not None else end),
-                    centre[1] + (y if y is not None else end),
-                    0.0,
-                ]
-                for end in (-6, 6)
-            ]
-        )
-        clipped = _clip_near(ends, eye, axes)
-        if clipped is None:
-            return
-        seen, _ = picture.project(clipped, eye, axes, self.assessment.focal_px)
-        painter.drawLine(self._to_box(box, seen[0]), self._to_box(box, seen[1]))
 
     def _subject(self, painter: QPainter, box: QRectF, eye: Array, axes: Array) -> None:
         subject = self.rig.shot.subject
@@ -221,17 +203,27 @@ class LensPainter:
             painter.drawLine(at - QPointF(0, size), at + QPointF(0, size))
 
 
-def _clip_near(ends: Array, eye: Array, axes: Array) -> Array | None:
-    """The part of a line in front of the lens."""
-    depth = (ends - eye) @ axes[2]
-    if (depth < NEAR).all():
-        return None
-    found = ends.copy()
-    for at, other in ((0, 1), (1, 0)):
-        if depth[at] < NEAR:
-            share = (NEAR - depth[at]) / (depth[other] - depth[at])
-            found[at] = ends[at] + share * (ends[other] - ends[at])
-    return found
+def _grid(centre: Array, reach: int = 6) -> tuple[Array, Array]:
+    """Ends of the lines of a floor grid of 1 m, each (lines, 3)."""
+    steps = np.arange(-reach, reach + 1.0)
+    level, far = np.zeros_like(steps), np.full_like(steps, reach)
+    middle = np.array([*centre, 0.0])
+    starts = np.concatenate([np.stack([steps, -far, level], 1), np.stack([-far, steps, level], 1)])
+    ends = np.concatenate([np.stack([steps, far, level], 1), np.stack([far, steps, level], 1)])
+    return starts + middle, ends + middle
+
+
+def _clip_near(
+    starts: Array, ends: Array, eye: Array, axes: Array
+) -> tuple[Array, Array, NDArray[np.bool_]]:
+    """The parts of lines in front of the lens, and which lines have such a part."""
+    first, last = (starts - eye) @ axes[2], (ends - eye) @ axes[2]
+    step = np.where(np.abs(last - first) < 1e-12, 1e-12, last - first)
+    share = ((NEAR - first) / step)[:, None]
+    crossing = starts + share * (ends - starts)
+    clipped = np.where((first < NEAR)[:, None], crossing, starts)
+    other = np.where((last < NEAR)[:, None], crossing, ends)
+    return clipped, other, (first >= NEAR) | (last >= NEAR)
 
 
 class LensView(QWidget):

@@ -167,7 +167,10 @@ class SketchPainter:
         self._painter.drawPolygon(head)
         if arrow.newtons:
             words = write(arrow.newtons, "force", self._style)
-            self.words(words, end + QPointF(8, 4), colour, area)
+            # Beside the head of an upright arrow, over the tail of a level one.
+            level = abs(end.x() - start.x()) > abs(end.y() - start.y())
+            at = QPointF(min(start.x(), end.x()), start.y() - 14) if level else end + QPointF(8, 4)
+            self.words(words, at, colour, area)
 
     def _note(self, note: Note, area: QRectF) -> None:
         words = note.text

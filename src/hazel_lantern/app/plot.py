@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 import pyqtgraph as pg
 from PyQt6.QtCore import Qt, pyqtSignal
@@ -16,6 +18,15 @@ from hazel_lantern.core.rigs.family import PlotSpec
 from hazel_lantern.core.units import axis_unit
 
 pg.setConfigOptions(antialias=True)
+
+
+def round_range(low: float, high: float) -> tuple[float, float]:
+    """A range of round figures around another, so that a small change leaves the axis be."""
+    span = high - low
+    if span < 1e-9:
+        return low, low + 1.0
+    step = 10.0 ** math.floor(math.log10(span)) / 2
+    return math.floor(low / step) * step, math.ceil(high / step) * step
 
 
 class _Canvas(pg.PlotWidget):  # type: ignore[misc]
@@ -105,7 +116,7 @@ class TracePlot(QWidget):
             axis.setStyle(tickFont=theme.font(11), tickLength=-4)
             # Prefixes such as k and µ would fight with the maker's own units.
             axis.enableAutoSIPrefix(False)
-        self._plot.showGrid(x=True, y=True, alpha=0.12)
+        self._plot.showGrid(x=False, y=True, alpha=0.12)
         for id, curve in self._curves.items():
             dashed = id in self.spec.right
             pen = pg.mkPen(t.water if dashed else t.hazel, width=2.2)
@@ -153,9 +164,8 @@ class TracePlot(QWidget):
             limit = lamp.limit / scale
             if high - low > 0.25 * limit:
                 high = max(high, limit * 1.15)
-        if high - low < 1e-9:
-            high = low + 1.0
-        view.setYRange(low, high, padding=0.06)  # type: ignore[attr-defined]
+        low, high = round_range(low, high)
+        view.setYRange(low, high, padding=0.04)  # type: ignore[attr-defined]
 
     def _limit(self, found: Assessment) -> None:
         lamp = found.by_id.get(self.spec.limit_lamp)

@@ -118,8 +118,7 @@ class Drawing(QWidget):
         else:
             # Beside the drawing, with a leader to what it measures.
             start = end
-            margin = self.width() - 6 - size.width() / 2
-            end = QPointF(margin, HEIGHT / 2 + 6)
+            end = QPointF(6 + size.width() / 2, HEIGHT / 2 + 6)
         if dimension.side != "at":
             self._lines.append((start, end))
         centre = end if dimension.side == "at" else (start + end) / 2
@@ -139,7 +138,7 @@ class Drawing(QWidget):
                 box.moveTop(hit.bottom() + 5)
         placed.append(box)
         if dimension.side == "at":
-            self._leaders.append((QPointF(box.left(), box.center().y()), start))
+            self._leaders.append((QPointF(box.right(), box.center().y()), start))
         pill.setGeometry(box.toRect())
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:

@@ -59,7 +59,9 @@ class Tag(QAbstractButton):
         path.closeSubpath()
         lit = self.isChecked()
         painter.setPen(QPen(theme.colour("glow"), 2) if self.hasFocus() else Qt.PenStyle.NoPen)
-        painter.setBrush(theme.colour("bench" if lit else "#4B3A2C"))
+        painter.setBrush(
+            theme.colour(("bench" if t.name == "day" else "raised") if lit else "#4B3A2C")
+        )
         painter.drawPath(path)
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(theme.colour("husk"))

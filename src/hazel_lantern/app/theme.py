@@ -114,8 +114,13 @@ def use(app: QApplication, name: str) -> None:
 
 
 def colour(name: str, alpha: float = 1.0) -> QColor:
-    """A token of the theme in use, or a colour by its code."""
-    found = QColor(getattr(_current, name, name))
+    """A token of the theme in use, or a colour by its code; not to be changed."""
+    return _colour(getattr(_current, name, name), alpha)
+
+
+@lru_cache(maxsize=256)
+def _colour(code: str, alpha: float) -> QColor:
+    found = QColor(code)
     found.setAlphaF(alpha)
     return found
 

@@ -44,7 +44,7 @@ from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.project.store import Store
 from hazel_lantern.core.workshop import Workshop
 
-RIGHT = 324
+RIGHT = 336
 #: Share of the middle that the bench takes, by station.
 BENCH_SHARE = {
     "Shot": 0.47,

@@ -31,7 +31,7 @@ SUBJECT_BASE: dict[str, float] = {
 class Lens(Frozen):
     """Focal length, sensor, frame and stop."""
 
-    focal: float = quantity("length", "Focal length", 0.035, low=0.002, high=1.2)
+    focal: float = quantity("focal", "Focal length", 0.035, low=0.002, high=1.2)
     sensor: str = choice("Sensor", "super-35", catalogue="sensors")
     frame_width: int = quantity("count", "Frame width, px", 1920, low=320, high=16384)
     frame_height: int = quantity("count", "Frame height, px", 1080, low=180, high=16384)

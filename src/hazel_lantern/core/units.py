@@ -46,6 +46,7 @@ _PER_RADIAN = {"nm/rad": 1.0, "nm/deg": 1 / DEGREE, "lbfft/rad": POUND_FORCE * F
 UNITS: dict[str, dict[str, float]] = {
     "length": _LENGTH,
     "fine": _LENGTH,
+    "focal": {"mm": 1e-3, "cm": 1e-2, "m": 1.0},
     "mass": _MASS,
     "angle": {"deg": DEGREE, "degrees": DEGREE, "°": DEGREE, "rad": 1.0, "mrad": 1e-3},
     "time": {"s": 1.0, "sec": 1.0, "min": 60.0, "h": 3600.0, "ms": 1e-3},
@@ -72,6 +73,7 @@ UNITS: dict[str, dict[str, float]] = {
 _DEFAULT: dict[str, tuple[float, float]] = {
     "length": (1e-3, INCH),
     "fine": (1e-3, INCH),
+    "focal": (1e-3, 1e-3),
     "mass": (1.0, POUND),
     "angle": (DEGREE, DEGREE),
     "force": (1.0, POUND_FORCE),
@@ -86,6 +88,7 @@ _DEFAULT: dict[str, tuple[float, float]] = {
 _EXAMPLES: dict[str, str] = {
     "length": '1270, 1.27 m, 50", 4\' 2 1/2" or 1200 - 2*18',
     "fine": '0.8, 0.8 mm or 0.03"',
+    "focal": "35 or 35 mm",
     "mass": "2.4 kg, 180 g or 2 lb 3 oz",
     "angle": "3 or 3°",
     "time": "6, 6 s or 1 min 30 s",
@@ -375,6 +378,7 @@ def _metric_mass(value: float) -> str:
 _PRINTED: dict[str, tuple[tuple[float, int, str], tuple[float, int, str]]] = {
     "length": ((1e-3, 1, " mm"), (1.0, 0, "")),
     "fine": ((1e-3, 2, " mm"), (INCH, 3, '"')),
+    "focal": ((1e-3, 1, " mm"), (1e-3, 1, " mm")),
     "angle": ((DEGREE, 2, "°"), (DEGREE, 2, "°")),
     "time": ((1.0, 2, " s"), (1.0, 2, " s")),
     "force": ((1.0, 1, " N"), (POUND_FORCE, 2, " lbf")),

@@ -164,9 +164,8 @@ class DesignBench(QWidget):
         fields_row = QHBoxLayout(second)
         fields_row.setContentsMargins(0, 4, 0, 0)
         fields_row.setSpacing(28)
-        fields_row.addWidget(self.fields)
+        fields_row.addWidget(self.fields, 1)
         fields_row.addWidget(self.readout, 0, Qt.AlignmentFlag.AlignTop)
-        fields_row.addStretch(1)
         pages: list[tuple[str, QWidget]] = [
             ("What it does", first),
             ("All its figures", scrolled(second)),

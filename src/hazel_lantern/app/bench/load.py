@@ -54,7 +54,7 @@ class LoadPicture(QWidget):
             max(right, 0.08) + 0.05,
             max(high, 0.08) + 0.02,
         )
-        area = QRectF(self.rect()).adjusted(4, 4, -4, -22)
+        area = QRectF(self.rect()).adjusted(4, 4, -4, -40)
         mapping = fit(bounds, area)
         for item in items:
             box = QRectF(
@@ -86,7 +86,7 @@ class LoadPicture(QWidget):
         painter.drawText(
             QRectF(self.rect()),
             Qt.AlignmentFlag.AlignBottom | Qt.AlignmentFlag.AlignHCenter,
-            "lens to the right · cross: camera screw · lit: all weight together",
+            "lens to the right; cross: camera screw\nlit: all the weight together",
         )
 
 
@@ -117,7 +117,7 @@ class LoadBench(QWidget):
         self._grid.setHorizontalSpacing(8)
         self._grid.setVerticalSpacing(3)
         right.addWidget(scrolled(self._inner), 1)
-        layout.addLayout(right, 5)
+        layout.addLayout(right, 7)
         self._names: tuple[str, ...] | None = None
         self.pills: dict[str, Pill] = {}
         self._effects: list[QWidget] = []
@@ -132,10 +132,10 @@ class LoadBench(QWidget):
             self._build(names)
         style, centre = self.session.style, rig.load.centre()
         self._total.setText(
-            f"{write(centre.mass, 'mass', style)} in all, "
-            f"{write(centre.forward, 'length', style)} forward and "
-            f"{write(centre.up, 'length', style)} up of the screw"
+            f"{write(centre.mass, 'mass', style)}, {write(centre.forward, 'length', style)} "
+            f"forward, {write(centre.up, 'length', style)} up"
         )
+        self._total.setToolTip("All of it, and where its weight sits from the camera screw")
         for pill in self.pills.values():
             if pill.editor is None:
                 pill.refresh()
@@ -159,8 +159,8 @@ class LoadBench(QWidget):
         if not names:
             self._grid.addWidget(
                 label(
-                    "Nothing on the carriage yet. Add body, lens, head and plate: what is forgotten "
-                    "here tips the cart later.",
+                    "Nothing on the carriage yet. Add body, lens, head and plate: what is "
+                    "forgotten here tips the cart later.",
                     "soft",
                     wrap=True,
                 ),

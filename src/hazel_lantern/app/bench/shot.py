@@ -111,7 +111,7 @@ class ShotBench(QWidget):
         column.addWidget(self._words)
         column.addStretch(1)
         left.addWidget(scrolled(inner))
-        layout.addLayout(left, 3)
+        layout.addLayout(left, 4)
         self.frames = Frames(session)
         layout.addWidget(self.frames, 1)
 

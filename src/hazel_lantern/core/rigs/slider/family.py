@@ -23,9 +23,8 @@ from hazel_lantern.core.rigs.slider.assess import assess
 from hazel_lantern.core.rigs.slider.limits import LIMITS
 from hazel_lantern.core.rigs.slider.model import SliderDesign
 from hazel_lantern.core.rigs.slider.parts import holes
-from hazel_lantern.core.rigs.slider.sketch import from_above, from_the_side
+from hazel_lantern.core.rigs.slider.sketch import close_up, from_above, from_the_side
 from hazel_lantern.core.rigs.slider.statics import Parts
-from hazel_lantern.core.units import write
 
 if TYPE_CHECKING:
     from hazel_lantern.core.assessment import Assessment
@@ -135,7 +134,11 @@ class SliderFamily:
     title = "Slider"
     design_type = SliderDesign
     limits = LIMITS
-    views = (View("side", "Side, to scale"), View("above", "From above"))
+    views = (
+        View("side", "Side, to scale"),
+        View("close", "Rails, close"),
+        View("above", "From above"),
+    )
     rankings = (_SECTIONS, _WHEELS, _STANDS)
     measures = (
         Measure(
@@ -195,7 +198,7 @@ class SliderFamily:
         self, rig: Rig, assessment: Assessment, view: str, mark: int, workshop: Workshop
     ) -> Sketch:
         """Draw the side or the view from above."""
-        draw = from_above if view == "above" else from_the_side
+        draw = {"above": from_above, "close": close_up}.get(view, from_the_side)
         return draw(rig, assessment, mark, workshop)
 
     def levers(self, rig: Rig, workshop: Workshop) -> Sequence[Lever]:
@@ -383,9 +386,8 @@ class SliderFamily:
 
     def suits(self, shot: Shot) -> tuple[float, str]:
         """A slide in a straight line, up to about two metres, is a slider's own."""
-        length = write(shot.distance, "length")
         if shot.distance <= 1.6:
-            return 1.0, f"a straight {length} is what rails on stands are for"
+            return 1.0, "a straight slide of this length is what rails on stands are for"
         if shot.distance <= 3.0:
-            return 0.6, f"{length} needs long rails with supports between"
-        return 0.2, f"{length} is long for one piece of rail; a dolly on track would suit better"
+            return 0.6, "a slide this long needs long rails with supports between"
+        return 0.2, "this is long for one piece of rail; a dolly on track would suit better"

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 from typing import TYPE_CHECKING
 
 import numpy as np
@@ -245,14 +246,6 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Worksho
         Dimension(
             "shot.camera_height", (-reach - 0.16, 0.0), (-reach - 0.16, lens), "left", 0, "lens"
         ),
-        Dimension(
-            "design.carriage.wheelbase",
-            side.at(place - carriage.wheelbase / 2),
-            side.at(place + carriage.wheelbase / 2),
-            "at",
-            0,
-            "wheelbase",
-        ),
     ]
     handles = [
         Handle("mark", lens_at, 0.16, (1.0, 0.0), "drag the carriage along the rails"),
@@ -317,6 +310,34 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Worksho
         title="Side, to scale",
         caption=f"dip drawn {side.enlarged:g}× larger" if side.enlarged > 1 else "dip to scale",
         floor=0.0,
+    )
+
+
+def close_up(rig: Rig, assessment: Assessment, mark: int, workshop: Workshop) -> Sketch:
+    """The side view without floor and figure: rails, carriage and bending as large as fits."""
+    whole = from_the_side(rig, assessment, mark, workshop)
+    side = _Side(rig, assessment, mark)
+    half = side.design.rails.length / 2
+    ends = side.at(0.0)[1], side.at(2 * half)[1]
+    tallest = max((item.up + item.height / 2 for item in rig.load.items), default=0.05)
+    high = max(ends) + side.design.carriage.screw_height + tallest
+    place, axle = float(side.answer.course.place[mark]), side.design.carriage.wheelbase / 2
+    under = min(ends) - 0.06 - side.parts.section.properties.height
+    wheelbase = Dimension(
+        "design.carriage.wheelbase",
+        (side.at(place - axle)[0], under),
+        (side.at(place + axle)[0], under),
+        "below",
+        0,
+        "wheelbase",
+    )
+    shown = ("design.rails.length", "shot.distance", "shot.tilt")
+    return replace(
+        whole,
+        dimensions=(*(one for one in whole.dimensions if one.path in shown), wheelbase),
+        handles=tuple(one for one in whole.handles if one.path in ("mark", shown[0])),
+        bounds=(-half - 0.06, min(ends) - 0.2, half + 0.06, high + 0.16 * half + 0.06),
+        title="Rails, close",
     )
 
 
@@ -390,15 +411,16 @@ def from_above(rig: Rig, assessment: Assessment, mark: int, workshop: Workshop) 
         )
     )
     reach = max(half_length, feet_reach) + 0.12
-    up = max(plate + 0.3, feet_reach + 0.05)
-    low = -max(plate + 0.22, feet_reach + 0.05)
+    # Dimension lines stand clear of camera and feet.
+    crown, base = max(plate + 0.3, feet_reach), max(plate + 0.02, feet_reach / 2)
+    up, low = crown + 0.3, -base - 0.16
     dimensions = [
-        Dimension("design.rails.length", (-half_length, plate), (half_length, plate), "above", 1),
-        Dimension("design.carriage.length", (out - half, plate), (out + half, plate), "above", 0),
+        Dimension("design.rails.length", (-half_length, crown), (half_length, crown), "above", 1),
+        Dimension("design.carriage.length", (out - half, crown), (out + half, crown), "above", 0),
         Dimension(
             "design.carriage.wheelbase",
-            (out - carriage.wheelbase / 2, -plate),
-            (out + carriage.wheelbase / 2, -plate),
+            (out - carriage.wheelbase / 2, -base),
+            (out + carriage.wheelbase / 2, -base),
             "below",
             0,
             "wheelbase",

@@ -128,8 +128,8 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
         found.append(
             Step(
                 f"Drill both end plates clamped together, rail clamps "
-                f"{write(rails.spacing, 'length', style)} apart, and clamp the rails on with a spacer "
-                f"of that length between them. Measure at both ends and the middle: "
+                f"{write(rails.spacing, 'length', style)} apart, and clamp the rails on with a "
+                f"spacer of that length between them. Measure at both ends and the middle: "
                 f"within {write(parts.wheel.side_play, 'fine', style)}.",
                 ("drill", "spacer", "calliper or tape"),
             )
@@ -144,8 +144,8 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
     )
     found.append(
         Step(
-            f"Fit the stops {write(design.stop, 'length', style)} from each rail end, then the camera "
-            "screw. Push the carriage against both stops: it must not ride over them.",
+            f"Fit the stops {write(design.stop, 'length', style)} from each rail end, then the "
+            "camera screw. Push the carriage against both stops: it must not ride over them.",
             ("screwdriver",),
         )
     )
@@ -163,24 +163,24 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
         where = ", ".join(write(place, "length", style) for place in support_places(design))
         found.append(
             Step(
-                f"Lay the rails on {_stand_words(design, style)}, at {where} from the left end; pack "
-                "them until a level reads the same along and across.",
+                f"Lay the rails on {_stand_words(design, style)}, at {where} from the left end; "
+                "pack them until a level reads the same along and across.",
                 ("level", "packing"),
             )
         )
     if rig.shot.tilt:
         found.append(
             Step(
-                f"Tilt the track to {write(rig.shot.tilt, 'angle', style)} and tether the carriage to "
-                "the upper end.",
+                f"Tilt the track to {write(rig.shot.tilt, 'angle', style)} and tether the carriage "
+                "to the upper end.",
                 ("level with degrees", "tether"),
                 "A tilted track is held or braked at all times.",
             )
         )
     found.append(
         Step(
-            "Try it with a bag of the camera's mass first, then log dip, push and rolling tilt at the "
-            "Try-out station.",
+            "Try it with a bag of the camera's mass first, then log dip, push and rolling tilt at "
+            "the Try-out station.",
             ("luggage scale", "tape"),
         )
     )
@@ -201,7 +201,7 @@ def set_card(rig: Rig, assessment: Assessment, style: Style) -> tuple[str, ...]:
     lines += [
         f"Camera on: {write(rig.load.centre().mass, 'mass', style)} on the screw, carriage at "
         "mid-rail, one hand on it.",
-        f"Lens {write(shot.lens.focal, 'length', style)}, height "
+        f"Lens {write(shot.lens.focal, 'focal', style)}, height "
         f"{write(shot.camera_height, 'length', style)}, subject "
         f"{write(shot.subject.distance, 'length', style)} away.",
         f"Move: {shot.direction}, {write(shot.distance, 'length', style)} in "
