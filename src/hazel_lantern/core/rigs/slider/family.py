@@ -209,6 +209,13 @@ class SliderFamily:
         found: list[Lever] = [
             Numeric("design.rails.length", 0.01, least, 6.0, "Make the rails {}"),
             Numeric(
+                "design.carriage.length",
+                0.01,
+                max(carriage.wheelbase, 0.06),
+                0.5,
+                "Make the carriage {} long",
+            ),
+            Numeric(
                 "design.carriage.wheelbase", 0.005, 0.04, carriage.length, "Set the wheelbase to {}"
             ),
             Numeric(

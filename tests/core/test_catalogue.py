@@ -1,0 +1,104 @@
+"""The catalogue: breadth, sense, and errors that name file, line and column."""
+
+import pytest
+
+from hazel_lantern.core import catalogue
+from hazel_lantern.core.catalogue.rows import Section, Sensor
+from hazel_lantern.core.catalogue.tables import CatalogueError, parse
+
+HEADER = "id,name,width [mm],height [mm],source\n"
+
+
+def test_breadth_that_was_promised():
+    shipped = catalogue.shipped()
+    assert len(shipped.sections) >= 40
+    assert len({section.material for section in shipped.sections.values()}) >= 8
+    assert len(shipped.wheels) >= 10
+    for table in ("sensors", "items", "stands", "hardware", "materials"):
+        assert len(shipped.table(table)) >= 4
+
+
+def test_every_row_has_a_source_and_every_section_a_shape():
+    shipped = catalogue.shipped()
+    for section in shipped.sections.values():
+        properties = section.properties
+        assert properties.effective_moment > 0
+        assert properties.torsion_constant > 0
+        assert properties.area < section.width * section.height * 1.001
+    for table in ("sections", "wheels", "materials", "stands"):
+        assert all(len(row.source) > 10 for row in shipped.table(table).values())
+
+
+def test_figures_arrive_in_si():
+    shipped = catalogue.shipped()
+    assert shipped.sections["aluminium-tube-20x2"].properties.area == pytest.approx(
+        1.13097e-4, rel=1e-5
+    )
+    assert shipped.materials["aluminium"].modulus == pytest.approx(69e9)
+    assert shipped.wheels["skate-v"].mass == pytest.approx(0.070)
+    assert shipped.sections["slotted-20x20"].second_moment == pytest.approx(7.2e-9)
+
+
+def test_brittle_materials_are_worked_at_a_smaller_share():
+    materials = catalogue.shipped().materials.values()
+    shares = {m.id: m.working_stress / m.yield_stress for m in materials}
+    cracking = [shares[m.id] for m in materials if m.failure == "cracks"]
+    yielding = [shares[m.id] for m in materials if m.failure == "yields"]
+    assert max(cracking) < min(yielding)
+    assert all(m.creep_factor < 1 for m in materials if m.failure == "creeps")
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("", "empty"),
+        ("id,name,width [furlong]\n", "accepted"),
+        (HEADER + "a,A,x,2,measured\n", "line 2, column “width”: “x” is not a figure"),
+        (HEADER + "a,A,-5,2,measured\n", "line 2, column “width”"),
+        (HEADER + "a,A,5\n", "3 cells"),
+        (HEADER + "a,A,5,2,\n", "source"),
+        (HEADER + "a,A,5,2,measured\na,B,5,2,measured\n", "stands twice"),
+        (HEADER + "A b,A,5,2,measured\n", "column “id”"),
+        ("id,name,width [mm],height [mm],colour,source\na,A,1,2,red,measured\n", "colour"),
+    ],
+)
+def test_faulty_tables_name_the_place(text, says):
+    with pytest.raises(CatalogueError) as error:
+        parse(text, Sensor, "sensors.csv")
+    assert "sensors.csv" in str(error.value)
+    assert says in str(error.value)
+
+
+def test_a_section_that_cannot_be_is_refused():
+    header = "id,name,shape,material,width [mm],height [mm],wall [mm],price [/m],"
+    header += "stock lengths [mm],running face,source\n"
+    with pytest.raises(CatalogueError, match="half of the diameter"):
+        parse(header + "t,T,round tube,pvc,20,20,15,1,2000,round,measured\n", Section, "s.csv")
+
+
+def test_unknown_ids_are_answered_with_near_ones():
+    with pytest.raises(CatalogueError, match="aluminium-tube-25x2"):
+        catalogue.shipped().find("sections", "aluminium-tube-25x3")
+
+
+def test_own_entries_join_and_faulty_ones_are_told(tmp_path):
+    cells = {
+        "id": "own-pole", "name": "Curtain pole", "shape": "round tube", "material": "mild-steel",
+        "width [mm]": "28", "height [mm]": "28", "wall [mm]": "1.2", "price [/m]": "3.2",
+        "stock lengths [mm]": "2000", "running face": "round", "source": "measured",
+    }  # fmt: skip
+    catalogue.add_own(tmp_path, "sections", cells)
+    joined = catalogue.load(tmp_path)
+    assert joined.sections["own-pole"].own
+    assert joined.sections["own-pole"].stock_lengths == (2.0,)
+    assert len(joined.sections) == len(catalogue.shipped().sections) + 1
+    before = (tmp_path / "sections.csv").read_text()
+    with pytest.raises(CatalogueError, match="wall"):
+        catalogue.add_own(tmp_path, "sections", cells | {"id": "own-b", "wall [mm]": "thick"})
+    assert (tmp_path / "sections.csv").read_text() == before
+    (tmp_path / "wheels.csv").write_text("rubbish\n1,2\n")
+    (tmp_path / "sensors.csv").write_text(HEADER + "phone,Mine,5,4,measured\n")
+    troubled = catalogue.load(tmp_path)
+    assert len(troubled.problems) == 2
+    assert "taken already" in " ".join(troubled.problems)
+    assert "own-pole" in troubled.sections

@@ -1,0 +1,189 @@
+"""Mends, ranking and first drafts: whatever is offered is assessed again here."""
+
+import pytest
+from hypothesis import given
+from hypothesis import settings as hypothesis_settings
+from hypothesis import strategies as st
+
+from hazel_lantern.core import mends
+from hazel_lantern.core.fields import apply
+from hazel_lantern.core.lamps import State, judge
+from hazel_lantern.core.project.file import loads
+from hazel_lantern.core.project.model import Rig, Settings
+from hazel_lantern.core.ranking import ordered, rank
+from hazel_lantern.core.resources import DATA
+from hazel_lantern.core.rigs import families
+from hazel_lantern.core.shelf import Shelf, StockPiece
+from hazel_lantern.core.shot import Room, Shot, Subject
+from hazel_lantern.core.units import Style, read
+from hazel_lantern.core.workshop import Workshop
+from tests.conftest import assess, changed
+
+DEMO = (DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8")
+
+
+@pytest.fixture
+def demo_rig() -> Rig:
+    return loads(DEMO).rigs[0]
+
+
+def check_offer(rig, target, offer, settings):
+    """A mend holds its lamp, harms no other, and costs what it says."""
+    before = assess(rig, settings)
+    after = assess(apply(rig, offer.edits), settings)
+    assert after.by_id[target].state is State.HOLDS
+    for lamp in after.lamps:
+        if lamp.id != target:
+            assert lamp.state.badness <= before.by_id[lamp.id].state.badness, lamp.id
+    assert offer.cost == pytest.approx(after.cost - before.cost)
+    assert offer.mass == pytest.approx(after.mass - before.mass)
+    assert offer.travel == pytest.approx(after.travel - before.travel)
+
+
+def test_the_demo_fails_honestly_and_its_mends_work(demo_rig, settings, workshop):
+    before = assess(demo_rig)
+    assert before.by_id["slider.tip"].state is State.FAILS
+    offers = mends.find("slider.tip", demo_rig, settings, workshop)
+    assert len(offers) >= 3
+    for offer in offers:
+        check_offer(demo_rig, "slider.tip", offer, settings)
+    assert [o.cost for o in offers] == sorted(o.cost for o in offers)
+    assert any("Spread the feet" in offer.title for offer in offers)
+
+
+def test_the_least_change_is_found(demo_rig, settings, workshop):
+    offers = mends.find("slider.tip", demo_rig, settings, workshop)
+    spread = next(o.edits[0] for o in offers if "Spread" in o.title)
+    assert spread.path == "design.supports.foot_spread"
+    a_step_less = apply(demo_rig, [type(spread)(spread.path, spread.value - 0.01)])
+    assert assess(a_step_less).by_id["slider.tip"].state is not State.HOLDS
+
+
+@pytest.mark.parametrize(
+    ("changes", "target"),
+    [
+        ({"design__rails__length": 0.9}, "slider.travel"),
+        ({"shot__tilt": 0.05}, "slider.runaway"),
+        ({"design__rails__spacing_error": 0.002}, "slider.fit"),
+        ({"design__carriage__wheel": "channel-roller"}, "slider.fit"),
+        ({"shot__room__length": 1.18, "design__supports__kind": "table",
+          "shot__camera_height": 0.9}, "slider.room"),
+        ({"budget": 110.0}, "slider.budget"),
+        ({"design__supports__head_rating": 3.0}, "slider.stand-load"),
+        ({"design__carriage__camera_side": 0.075}, "slider.wheel-lift"),
+        ({"design__carriage__wheel": "bush-plastic", "design__drive__push_offset": 0.3},
+         "slider.jam"),
+    ],
+)  # fmt: skip
+def test_each_kind_of_trouble_has_a_way_forward(rig, settings, workshop, changes, target):
+    troubled = changed(rig, **changes)
+    assert assess(troubled).by_id[target].state is not State.HOLDS
+    offers = mends.find(target, troubled, settings, workshop)
+    assert offers, target
+    for offer in offers:
+        check_offer(troubled, target, offer, settings)
+        assert offer.price(Style())
+
+
+def test_a_holding_lamp_needs_no_mend_and_an_unknown_one_is_refused(rig, settings, workshop):
+    assert mends.find("slider.travel", rig, settings, workshop) == []
+    with pytest.raises(KeyError):
+        mends.find("slider.wings", rig, settings, workshop)
+
+
+def test_a_search_stops_when_told_and_tells_how_far_it_is(demo_rig, settings, workshop):
+    with pytest.raises(mends.StopSearch):
+        mends.find("slider.tip", demo_rig, settings, workshop, stop=lambda: True)
+    shares = []
+    mends.find("slider.tip", demo_rig, settings, workshop, progress=shares.append)
+    assert shares == sorted(shares)
+    assert shares[-1] == 1.0
+
+
+def test_in_inches_mends_fall_on_the_rule(demo_rig, workshop):
+    offers = mends.find("slider.tip", demo_rig, Settings(units="ft·in"), workshop)
+    spread = next(o for o in offers if "Spread" in o.title)
+    quarters = spread.edits[0].value / 0.0254 * 4
+    assert quarters == pytest.approx(round(quarters), abs=1e-6)
+    assert read(spread.title.removeprefix("Spread the feet to "), "length") == pytest.approx(
+        spread.edits[0].value
+    )
+
+
+def test_two_changes_are_tried_where_one_is_not_enough(rig, settings, workshop):
+    from hazel_lantern.core.rigs.slider.family import SliderFamily
+
+    # Only short levers: neither alone can mend a rail this much too short.
+    short = changed(rig, design__rails__length=0.9)
+    levers = [
+        lever for lever in SliderFamily().levers(short, workshop)
+        if getattr(lever, "path", "") == "design.rails.length"
+    ]  # fmt: skip
+    search = mends.Search(short, settings, workshop)
+    found = mends._in_two(search, levers, "slider.travel", 3)
+    assert all(offer.after.by_id["slider.travel"].state is State.HOLDS for offer in found)
+
+
+@pytest.mark.parametrize("order", ["figure", "cost", "mass"])
+def test_ranking_puts_what_holds_first_then_the_order_asked_for(
+    demo_rig, settings, workshop, order
+):
+    ranking = demo_rig.family.rankings[0]
+    rows = ordered(rank(ranking, demo_rig, settings, workshop), order)
+    assert len(rows) == len(workshop.catalogue.sections)
+    keys = [(row.state.badness, getattr(row, order)) for row in rows]
+    assert keys == sorted(keys)
+    assert sum(row.chosen for row in rows) == 1
+    for row in rows[:3]:
+        after = assess(apply(demo_rig, row.edits))
+        assert after.state is row.state
+        assert after.by_id[ranking.figure].value == pytest.approx(row.figure)
+        assert after.by_id["slider.fit"].state is not State.FAILS
+
+
+def test_what_lies_on_the_shelf_ranks_as_free(demo_rig, settings):
+    shelf = Shelf(stock=(StockPiece(section="steel-tube-25x2", length=1.5, count=2),))
+    ranking = demo_rig.family.rankings[0]
+    owned = {r.id: r.cost for r in rank(ranking, demo_rig, settings, Workshop(shelf=shelf))}
+    bought = {r.id: r.cost for r in rank(ranking, demo_rig, settings, Workshop())}
+    assert owned["steel-tube-25x2"] < bought["steel-tube-25x2"]
+    assert owned["steel-tube-20x2"] == pytest.approx(bought["steel-tube-20x2"])
+
+
+@hypothesis_settings(max_examples=12)
+@given(
+    st.floats(0.2, 1.8), st.floats(0.25, 1.5),
+    st.sampled_from(["left to right", "right to left", "push in", "pull out"]),
+    st.sampled_from([("body-small", "lens-prime", "head-ball"),
+                     ("body-large", "lens-zoom", "head-fluid", "monitor")]),
+)  # fmt: skip
+def test_a_first_draft_stands(distance, height, direction, carried):
+    from hazel_lantern.core.load import Load, LoadItem
+
+    workshop, settings = Workshop(), Settings()
+    rows = [workshop.catalogue.items[id] for id in carried]
+    load = Load(items=tuple(
+        LoadItem(name=r.name, mass=r.mass, forward=r.forward, up=r.up) for r in rows
+    ))  # fmt: skip
+    shot = Shot(direction=direction, distance=distance, camera_height=height,
+                subject=Subject(distance=2.5), room=Room(length=5, height=2.5))  # fmt: skip
+    family = families()["slider"]
+    design, why = family.first_draft(shot, load, settings, workshop)
+    rig = Rig(name="draft", shot=shot, load=load, design=design, budget=500)
+    settled = mends.settle(rig, settings, workshop)
+    after = assess(settled)
+    assert settled.shot == shot
+    failing = [lamp.id for lamp in after.lamps if lamp.state is State.FAILS]
+    assert failing == []
+    for path in why:
+        assert path.startswith("design.")
+
+
+@given(st.floats(-10, 10), st.floats(0.1, 10), st.floats(0, 0.5))
+def test_judging_is_ordered(value, limit, margin):
+    at_most = judge(value, limit, "at most", margin)
+    assert judge(value + 1, limit, "at most", margin).badness >= at_most.badness
+    at_least = judge(value, limit, "at least", margin)
+    assert judge(value + 1, limit, "at least", margin).badness <= at_least.badness
+    assert judge(limit, limit, "at most", 0.0) is State.HOLDS
+    assert judge(limit, limit, "at least", 0.0) is State.HOLDS

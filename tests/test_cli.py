@@ -1,0 +1,94 @@
+"""The command line: what it prints, and how it ends."""
+
+import json
+import subprocess
+import sys
+from pathlib import Path
+
+import jsonschema
+import pytest
+
+from hazel_lantern.cli import main
+from hazel_lantern.core.project.file import dumps, loads
+from hazel_lantern.core.project.model import Project
+from hazel_lantern.core.resources import DATA
+from tests.conftest import changed
+
+DEMO = str(DATA / "demo" / "tide-mill.hazel.json")
+
+
+@pytest.fixture(autouse=True)
+def _own_home(store):
+    """Nothing of the maker's own folder is read or written."""
+
+
+def test_assess_prints_every_lamp_and_ends_with_one_for_a_failing_lamp(capsys):
+    assert main(["assess", DEMO]) == 1
+    out = capsys.readouterr().out
+    assert out.count("slider.") == 12
+    assert "fails  slider.tip" in out
+    assert "frame drift" in out
+
+
+def test_assess_as_json(capsys):
+    assert main(["assess", DEMO, "--rig", "wheelhouse slide", "--json"]) == 1
+    report = json.loads(capsys.readouterr().out)
+    (rig,) = report["rigs"]
+    assert rig["state"] == "fails"
+    lamp = next(lamp for lamp in rig["lamps"] if lamp["id"] == "slider.rail-dip")
+    assert set(lamp) >= {"id", "state", "value", "limit", "unit", "mark"}
+    assert rig["traces"]["dip"]["greatest"] == pytest.approx(lamp["value"])
+
+
+def test_assess_ends_with_nought_when_all_hold(tmp_path, capsys, rig):
+    wide = changed(rig, design__supports__kind="end stands", design__supports__foot_spread=1.1,
+                   budget=900.0)  # fmt: skip
+    path = tmp_path / "good.hazel.json"
+    path.write_text(dumps(Project(rigs=(wide,))), encoding="utf-8")
+    assert main(["assess", str(path)]) == 0
+
+
+@pytest.mark.parametrize(
+    ("words", "says"),
+    [
+        (["assess", "none.hazel.json"], "cannot be read"),
+        (["assess", DEMO, "--rig", "Moon"], "the project has: “Wheelhouse slide”"),
+        (["pack", DEMO, "--rig", "Moon", "--out", "x"], "no rig"),
+        (["none.hazel.json"], "no such file"),
+        (["schema", "--what"], "unrecognized"),
+        (["pack", DEMO], "required"),
+    ],
+)
+def test_bad_input_is_one_line_and_two(capsys, words, says):
+    try:
+        status = main(words)
+    except SystemExit as leaving:
+        status = leaving.code
+    err = capsys.readouterr().err
+    assert status == 2
+    assert says in err
+    assert err.count("\n") == 1
+
+
+def test_pack_writes_its_files(tmp_path, capsys):
+    assert main(["pack", DEMO, "--rig", "Wheelhouse slide", "--out", str(tmp_path)]) == 1
+    names = capsys.readouterr().out.split()
+    assert len(names) == 4
+    assert (tmp_path / "wheelhouse-slide-pack.pdf").read_bytes().startswith(b"%PDF")
+
+
+def test_schema_is_a_schema(capsys):
+    assert main(["schema"]) == 0
+    found = json.loads(capsys.readouterr().out)
+    jsonschema.Draft202012Validator.check_schema(found)
+    jsonschema.validate(json.loads(dumps(loads(Path(DEMO).read_text(encoding="utf-8")))), found)
+
+
+def test_assess_needs_no_window():
+    code = (
+        "import sys; from hazel_lantern.cli import main; main(['assess', sys.argv[1]]);"
+        "assert not [m for m in sys.modules if m.startswith(('PyQt6', 'pyqtgraph', 'reportlab',"
+        "'scipy'))]"
+    )
+    done = subprocess.run([sys.executable, "-c", code, DEMO], capture_output=True, text=True)
+    assert done.returncode == 0, done.stderr
