@@ -43,9 +43,11 @@ def test_figures_are_all_of_one_width(qapp):
 
 def test_nothing_is_called_safe():
     said = [
-        (path.name, text) for path in SOURCES for text in strings(path)
+        (path.name, text)
+        for path in SOURCES
+        for text in strings(path)
         if re.search(r"\b(un)?safe(ly|ty)?\b(?! tether)", text, re.IGNORECASE)
-    ]  # fmt: skip
+    ]
     assert said == []
 
 

@@ -56,8 +56,9 @@ def test_clamped_ends_quarter_the_simple_dip():
     simple, _ = dip(Beam(1.0, 100.0, SIMPLE), [0.5], [10.0])
     clamped, _ = dip(
         Beam(1.0, 100.0, [Support(0, rotational=np.inf), Support(1, rotational=np.inf)]),
-        [0.5], [10.0],
-    )  # fmt: skip
+        [0.5],
+        [10.0],
+    )
     assert clamped[0] == pytest.approx(simple[0] / 4, rel=1e-6)
 
 

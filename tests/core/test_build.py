@@ -134,8 +134,9 @@ def test_tables_say_what_the_design_says(project, rig, workshop):
 def test_holes_lie_on_their_plates_and_match_the_wheels(rig, workshop, settings):
     for kind in ("stand", "end stands", "table"):
         for arrangement in ("pair", "single"):
-            placed = changed(rig, design__supports__kind=kind,
-                             design__rails__arrangement=arrangement)  # fmt: skip
+            placed = changed(
+                rig, design__supports__kind=kind, design__rails__arrangement=arrangement
+            )
             found = rig.family.assess(placed, settings, workshop)
             holes = rig.family.holes(placed, found, workshop)
             assert all(hole.x > 0 and hole.y > 0 and hole.diameter > 0.003 for hole in holes)
@@ -170,8 +171,17 @@ def test_the_pack_holds_all_that_a_workshop_needs(tmp_path, rig, workshop, units
     files = write_pack(project, rig, workshop, tmp_path / "new" / "folder")
     assert [path.suffix for path in files] == [".pdf", ".csv", ".csv", ".csv"]
     words = words_of(files[0])
-    for wanted in ("What was checked", "Parts", "Cuts", "Holes", "Steps", "Set card", "scale 1 :",
-                   "Pack <&> test", "Aluminium tube 25 × 2"):  # fmt: skip
+    for wanted in (
+        "What was checked",
+        "Parts",
+        "Cuts",
+        "Holes",
+        "Steps",
+        "Set card",
+        "scale 1 :",
+        "Pack <&> test",
+        "Aluminium tube 25 × 2",
+    ):
         assert wanted in words, wanted
     assert " ".join(DISCLAIMER.split())[:60] in words
     width = float(PdfReader(files[0]).pages[0].mediabox.width)

@@ -83,10 +83,18 @@ def test_unknown_ids_are_answered_with_near_ones():
 
 def test_own_entries_join_and_faulty_ones_are_told(tmp_path):
     cells = {
-        "id": "own-pole", "name": "Curtain pole", "shape": "round tube", "material": "mild-steel",
-        "width [mm]": "28", "height [mm]": "28", "wall [mm]": "1.2", "price [/m]": "3.2",
-        "stock lengths [mm]": "2000", "running face": "round", "source": "measured",
-    }  # fmt: skip
+        "id": "own-pole",
+        "name": "Curtain pole",
+        "shape": "round tube",
+        "material": "mild-steel",
+        "width [mm]": "28",
+        "height [mm]": "28",
+        "wall [mm]": "1.2",
+        "price [/m]": "3.2",
+        "stock lengths [mm]": "2000",
+        "running face": "round",
+        "source": "measured",
+    }
     catalogue.add_own(tmp_path, "sections", cells)
     joined = catalogue.load(tmp_path)
     assert joined.sections["own-pole"].own

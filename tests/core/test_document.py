@@ -60,8 +60,10 @@ def test_an_edit_to_the_same_value_is_no_step(document):
 
 
 def test_what_is_set_is_no_longer_assumed(project, workshop):
-    notes = (Assumption(path="design.rails.length", why="guess"),
-             Assumption(path="design.stop", why="guess"))  # fmt: skip
+    notes = (
+        Assumption(path="design.rails.length", why="guess"),
+        Assumption(path="design.stop", why="guess"),
+    )
     rig = project.rigs[0].model_copy(update={"assumed": notes})
     document = Document(Project(rigs=(rig,)), workshop)
     document.edit(Edit("design.rails.length", 1.4))
@@ -107,8 +109,13 @@ def test_saved_is_what_was_marked(document):
     assert not document.dirty
 
 
-PATHS = ["design.rails.length", "design.rails.spacing", "design.supports.foot_spread",
-         "shot.distance", "budget"]  # fmt: skip
+PATHS = [
+    "design.rails.length",
+    "design.rails.spacing",
+    "design.supports.foot_spread",
+    "shot.distance",
+    "budget",
+]
 
 
 @hypothesis_settings(max_examples=25)

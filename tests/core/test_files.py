@@ -31,19 +31,25 @@ DEMO = DATA / "demo" / "tide-mill.hazel.json"
 
 @hypothesis_settings(max_examples=30)
 @given(
-    st.floats(0.3, 25), st.floats(0.01, 90), st.text(min_size=1, max_size=20).filter(str.strip),
-    st.sampled_from(["mm", "ft·in"]), st.floats(-1e6, 1e6),
-)  # fmt: skip
+    st.floats(0.3, 25),
+    st.floats(0.01, 90),
+    st.text(min_size=1, max_size=20).filter(str.strip),
+    st.sampled_from(["mm", "ft·in"]),
+    st.floats(-1e6, 1e6),
+)
 def test_what_is_written_is_read_back(length, mass, name, units, value):
     from hazel_lantern.core.load import Load, LoadItem
 
     rig = Rig(
-        name=name, design=SliderDesign(), load=Load(items=(LoadItem(name=name, mass=mass),)),
+        name=name,
+        design=SliderDesign(),
+        load=Load(items=(LoadItem(name=name, mass=mass),)),
         log=(LogEntry(on="2026-01-02", measure="push", value=value),),
-    )  # fmt: skip
+    )
     rig = changed(rig, design__rails__length=length)
-    before = Project(name=name, settings=Settings(units=units, limits={"slider.tip": 0.1}),
-                     rigs=(rig,))  # fmt: skip
+    before = Project(
+        name=name, settings=Settings(units=units, limits={"slider.tip": 0.1}), rigs=(rig,)
+    )
     assert loads(dumps(before)) == before
 
 
@@ -193,8 +199,10 @@ def test_recent_shelf_and_preferences(store, project, tmp_path):
     store.remember(tmp_path / "gone.hazel.json")
     assert store.recent() == [path]
     assert store.shelf() == Shelf()
-    shelf = Shelf(stock=(StockPiece(section="pine-45x45", length=1.1, count=3),),
-                  parts=(OwnedPart(part="stop", count=4),))  # fmt: skip
+    shelf = Shelf(
+        stock=(StockPiece(section="pine-45x45", length=1.1, count=3),),
+        parts=(OwnedPart(part="stop", count=4),),
+    )
     store.keep_shelf(shelf)
     assert store.shelf() == shelf
     assert shelf.lengths_of("pine-45x45") == (1.1, 1.1, 1.1)

@@ -76,9 +76,15 @@ def test_jam_margin():
 
 def load_of(**changes):
     values = {
-        "mass": 3.0, "forward": 0.0, "sideways": 0.0, "height": 0.15, "wheelbase": 0.16,
-        "gauge": 0.12, "push_height": 0.05, "rolling": 0.02,
-    } | changes  # fmt: skip
+        "mass": 3.0,
+        "forward": 0.0,
+        "sideways": 0.0,
+        "height": 0.15,
+        "wheelbase": 0.16,
+        "gauge": 0.12,
+        "push_height": 0.05,
+        "rolling": 0.02,
+    } | changes
     return carriage.CarriageLoad(**values)
 
 
@@ -86,9 +92,12 @@ STILL = np.zeros(1)
 
 
 @given(
-    st.floats(-0.2, 0.2), st.floats(-0.05, 0.05), st.floats(-2, 2), st.floats(-0.3, 0.3),
+    st.floats(-0.2, 0.2),
+    st.floats(-0.05, 0.05),
+    st.floats(-2, 2),
+    st.floats(-0.3, 0.3),
     st.floats(0, 0.3),
-)  # fmt: skip
+)
 def test_wheels_carry_the_weight_and_its_moments(forward, sideways, acceleration, slope, push_at):
     load = load_of(forward=forward, sideways=sideways, push_height=push_at)
     a, tilt = np.array([acceleration]), np.array([slope])
@@ -167,9 +176,12 @@ def test_minimum_jerk_peaks():
 
 
 @given(
-    st.sampled_from(["smooth", "soft ramps", "straight ramps"]), st.floats(0.05, 20),
-    st.floats(0.5, 60), st.floats(0, 1), st.floats(0, 1),
-)  # fmt: skip
+    st.sampled_from(["smooth", "soft ramps", "straight ramps"]),
+    st.floats(0.05, 20),
+    st.floats(0.5, 60),
+    st.floats(0, 1),
+    st.floats(0, 1),
+)
 def test_profiles_arrive_and_agree_with_their_derivatives(ease, distance, duration, one, other):
     times = np.linspace(0, duration, 4001)
     found = motion.move(distance, duration, ease, one * duration, other * duration, times)

@@ -66,15 +66,23 @@ def test_the_least_change_is_found(demo_rig, settings, workshop):
         ({"shot__tilt": 0.05}, "slider.runaway"),
         ({"design__rails__spacing_error": 0.002}, "slider.fit"),
         ({"design__carriage__wheel": "channel-roller"}, "slider.fit"),
-        ({"shot__room__length": 1.18, "design__supports__kind": "table",
-          "shot__camera_height": 0.9}, "slider.room"),
+        (
+            {
+                "shot__room__length": 1.18,
+                "design__supports__kind": "table",
+                "shot__camera_height": 0.9,
+            },
+            "slider.room",
+        ),
         ({"budget": 110.0}, "slider.budget"),
         ({"design__supports__head_rating": 3.0}, "slider.stand-load"),
         ({"design__carriage__camera_side": 0.075}, "slider.wheel-lift"),
-        ({"design__carriage__wheel": "bush-plastic", "design__drive__push_offset": 0.3},
-         "slider.jam"),
+        (
+            {"design__carriage__wheel": "bush-plastic", "design__drive__push_offset": 0.3},
+            "slider.jam",
+        ),
     ],
-)  # fmt: skip
+)
 def test_each_kind_of_trouble_has_a_way_forward(rig, settings, workshop, changes, target):
     troubled = changed(rig, **changes)
     assert assess(troubled).by_id[target].state is not State.HOLDS
@@ -116,9 +124,10 @@ def test_two_changes_are_tried_where_one_is_not_enough(rig, settings, workshop):
     # Only short levers: neither alone can mend a rail this much too short.
     short = changed(rig, design__rails__length=0.9)
     levers = [
-        lever for lever in SliderFamily().levers(short, workshop)
+        lever
+        for lever in SliderFamily().levers(short, workshop)
         if getattr(lever, "path", "") == "design.rails.length"
-    ]  # fmt: skip
+    ]
     search = mends.Search(short, settings, workshop)
     found = mends._in_two(search, levers, "slider.travel", 3)
     assert all(offer.after.by_id["slider.travel"].state is State.HOLDS for offer in found)
@@ -152,21 +161,31 @@ def test_what_lies_on_the_shelf_ranks_as_free(demo_rig, settings):
 
 @hypothesis_settings(max_examples=12)
 @given(
-    st.floats(0.2, 1.8), st.floats(0.25, 1.5),
+    st.floats(0.2, 1.8),
+    st.floats(0.25, 1.5),
     st.sampled_from(["left to right", "right to left", "push in", "pull out"]),
-    st.sampled_from([("body-small", "lens-prime", "head-ball"),
-                     ("body-large", "lens-zoom", "head-fluid", "monitor")]),
-)  # fmt: skip
+    st.sampled_from(
+        [
+            ("body-small", "lens-prime", "head-ball"),
+            ("body-large", "lens-zoom", "head-fluid", "monitor"),
+        ]
+    ),
+)
 def test_a_first_draft_stands(distance, height, direction, carried):
     from hazel_lantern.core.load import Load, LoadItem
 
     workshop, settings = Workshop(), Settings()
     rows = [workshop.catalogue.items[id] for id in carried]
-    load = Load(items=tuple(
-        LoadItem(name=r.name, mass=r.mass, forward=r.forward, up=r.up) for r in rows
-    ))  # fmt: skip
-    shot = Shot(direction=direction, distance=distance, camera_height=height,
-                subject=Subject(distance=2.5), room=Room(length=5, height=2.5))  # fmt: skip
+    load = Load(
+        items=tuple(LoadItem(name=r.name, mass=r.mass, forward=r.forward, up=r.up) for r in rows)
+    )
+    shot = Shot(
+        direction=direction,
+        distance=distance,
+        camera_height=height,
+        subject=Subject(distance=2.5),
+        room=Room(length=5, height=2.5),
+    )
     family = families()["slider"]
     design, why = family.first_draft(shot, load, settings, workshop)
     rig = Rig(name="draft", shot=shot, load=load, design=design, budget=500)

@@ -50,8 +50,9 @@ def test_square_bar_torsion_is_the_tabulated_0_1406():
 def test_angle_tensor_against_summing_small_squares(width, height, wall):
     found = sections.angle(width, height, wall)
     cells = 400
-    y, z = np.meshgrid((np.arange(cells) + 0.5) * width / cells,
-                       (np.arange(cells) + 0.5) * height / cells)  # fmt: skip
+    y, z = np.meshgrid(
+        (np.arange(cells) + 0.5) * width / cells, (np.arange(cells) + 0.5) * height / cells
+    )
     inside = (y < wall) | (z < wall)
     y, z, da = y[inside], z[inside], width * height / cells**2
     yc, zc = y.mean(), z.mean()

@@ -20,10 +20,20 @@ from tests.conftest import assess, changed
 IDS = {
     f"slider.{name}"
     for name in (
-        "travel", "frame-drift", "rail-dip", "rail-stress", "jam", "wheel-lift", "tip",
-        "stand-load", "runaway", "fit", "room", "budget",
+        "travel",
+        "frame-drift",
+        "rail-dip",
+        "rail-stress",
+        "jam",
+        "wheel-lift",
+        "tip",
+        "stand-load",
+        "runaway",
+        "fit",
+        "room",
+        "budget",
     )
-}  # fmt: skip
+}
 
 
 def on_ends(rig, **more):
@@ -158,8 +168,9 @@ def test_longer_lens_more_drift_in_proportion(rig):
 
 def test_wheels_lift_when_the_lens_hangs_too_far_out(rig):
     heavy = LoadItem(name="Tele", mass=2.5, forward=0.14, up=0.06)
-    tele = changed(rig, shot__direction="push in", load__items=(heavy,),
-                   design__carriage__camera_offset=0.04)  # fmt: skip
+    tele = changed(
+        rig, shot__direction="push in", load__items=(heavy,), design__carriage__camera_offset=0.04
+    )
     lamp = assess(tele).by_id["slider.wheel-lift"]
     assert lamp.state is State.FAILS
     assert "left" in lamp.headline
@@ -184,12 +195,25 @@ def test_tipping_point_by_hand(rig):
 
 @given(st.floats(0.5, 1.4), st.floats(0, 30))
 def test_wider_feet_and_more_ballast_never_tip_sooner(spread, ballast):
-    rig = Rig(name="r", load=Load(items=(LoadItem(name="c", mass=2.0, up=0.05),)),
-              design=SliderDesign())  # fmt: skip
-    now = assess(changed(rig, design__supports__foot_spread=spread,
-                         design__supports__ballast=ballast)).by_id["slider.tip"].value  # fmt: skip
-    wider = assess(changed(rig, design__supports__foot_spread=spread + 0.1,
-                           design__supports__ballast=ballast)).by_id["slider.tip"].value  # fmt: skip
+    rig = Rig(
+        name="r", load=Load(items=(LoadItem(name="c", mass=2.0, up=0.05),)), design=SliderDesign()
+    )
+    now = (
+        assess(
+            changed(rig, design__supports__foot_spread=spread, design__supports__ballast=ballast)
+        )
+        .by_id["slider.tip"]
+        .value
+    )
+    wider = (
+        assess(
+            changed(
+                rig, design__supports__foot_spread=spread + 0.1, design__supports__ballast=ballast
+            )
+        )
+        .by_id["slider.tip"]
+        .value
+    )
     heavier = (
         assess(
             changed(
@@ -297,22 +321,32 @@ def test_limits_and_margin_are_the_makers(rig):
 
 
 @given(
-    st.floats(0.3, 3.0), st.floats(0.2, 0.6), st.floats(0.1, 20), st.floats(0.15, 2.5),
+    st.floats(0.3, 3.0),
+    st.floats(0.2, 0.6),
+    st.floats(0.1, 20),
+    st.floats(0.15, 2.5),
     st.sampled_from(["stand", "end stands", "table", "floor"]),
     st.sampled_from(["left to right", "right to left", "push in", "pull out"]),
-    st.sampled_from(["pair", "single"]), st.floats(-0.6, 0.6),
-)  # fmt: skip
+    st.sampled_from(["pair", "single"]),
+    st.floats(-0.6, 0.6),
+)
 def test_no_design_gives_a_figure_that_is_none(
     length, carriage, mass, height, kind, direction, arrangement, tilt
 ):
-    rig = Rig(name="r", load=Load(items=(LoadItem(name="c", mass=mass, up=0.05),)),
-              design=SliderDesign())  # fmt: skip
+    rig = Rig(
+        name="r", load=Load(items=(LoadItem(name="c", mass=mass, up=0.05),)), design=SliderDesign()
+    )
     odd = changed(
-        rig, design__rails__length=length + carriage + 0.05, design__carriage__length=carriage,
-        design__supports__kind=kind, design__rails__arrangement=arrangement,
-        shot__direction=direction, shot__camera_height=height, shot__tilt=tilt,
+        rig,
+        design__rails__length=length + carriage + 0.05,
+        design__carriage__length=carriage,
+        design__supports__kind=kind,
+        design__rails__arrangement=arrangement,
+        shot__direction=direction,
+        shot__camera_height=height,
+        shot__tilt=tilt,
         shot__subject__distance=3.0,
-    )  # fmt: skip
+    )
     found = assess(odd)
     for lamp in found.lamps:
         assert math.isfinite(lamp.value)
@@ -336,9 +370,12 @@ def test_creeping_pipe_sags_more_under_its_own_weight_but_weighs_the_same(rig):
 
 
 def test_a_single_rail_twists_under_a_side_load(rig):
-    single = on_ends(rig, design__rails__arrangement="single",
-                     design__rails__section="aluminium-tube-50x3",
-                     design__carriage__camera_side=0.05)  # fmt: skip
+    single = on_ends(
+        rig,
+        design__rails__arrangement="single",
+        design__rails__section="aluminium-tube-50x3",
+        design__carriage__camera_side=0.05,
+    )
     found = assess(single)
     answer = found.figures["answer"]
     middle = len(found.marks) // 2
@@ -349,8 +386,12 @@ def test_a_single_rail_twists_under_a_side_load(rig):
 
 
 def test_captive_words_cautions_and_readouts(rig):
-    tilted = changed(rig, shot__tilt=0.05, design__drive__kind="hand crank",
-                     design__rails__section="carbon-tube-25x1.5")  # fmt: skip
+    tilted = changed(
+        rig,
+        shot__tilt=0.05,
+        design__drive__kind="hand crank",
+        design__rails__section="carbon-tube-25x1.5",
+    )
     found = assess(tilted)
     family = tilted.family
     assert any("tilted" in caution for caution in family.cautions("Frame", tilted, found))

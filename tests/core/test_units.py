@@ -126,9 +126,10 @@ def test_any_text_is_read_or_refused_in_words(text):
     try:
         value = read(text, "length")
     except ReadError as error:
-        assert "Accepted:" in str(error)
+        said = str(error)
     else:
-        assert math.isfinite(value)
+        said = "Accepted:" if math.isfinite(value) else "read as no figure"
+    assert "Accepted:" in said
 
 
 @pytest.mark.parametrize(
@@ -153,10 +154,20 @@ def test_prints_as_a_maker_would(value, kind, metric, imperial):
 def test_factors_agree_with_a_library_of_units():
     registry = pint.UnitRegistry()
     names = {
-        "in": "inch", "ft": "foot", "lb": "pound", "oz": "ounce", "lbf": "force_pound",
-        "psi": "psi", "n": "newton", "kgf": "kilogram_force", "yd": "yard", "deg": "degree",
-        "ft/s": "foot/second", "min": "minute", "mpa": "megapascal",
-    }  # fmt: skip
+        "in": "inch",
+        "ft": "foot",
+        "lb": "pound",
+        "oz": "ounce",
+        "lbf": "force_pound",
+        "psi": "psi",
+        "n": "newton",
+        "kgf": "kilogram_force",
+        "yd": "yard",
+        "deg": "degree",
+        "ft/s": "foot/second",
+        "min": "minute",
+        "mpa": "megapascal",
+    }
     checked = 0
     for units in UNITS.values():
         for name, factor in units.items():

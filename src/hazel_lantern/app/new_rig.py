@@ -11,7 +11,7 @@ from hazel_lantern.app.bench.load import LoadBench
 from hazel_lantern.app.bench.shot import LENS, MOVE, PLACE, Frames
 from hazel_lantern.app.fieldset import FieldSet
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import button, empty, label, scrolled
+from hazel_lantern.app.widgets import button, label, scrolled
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.document import Document
 from hazel_lantern.core.load import Load, LoadItem
@@ -19,6 +19,7 @@ from hazel_lantern.core.mends import settle
 from hazel_lantern.core.project.model import Assumption, Project, Rig
 from hazel_lantern.core.rigs import families
 from hazel_lantern.core.rigs.family import Family
+from hazel_lantern.core.shot import Shot
 
 #: What most makers carry; to be changed at once.
 USUAL = ("head-ball", "plate", "body-small", "lens-prime")
@@ -107,24 +108,29 @@ class NewRigPage(QWidget):
         foot.addWidget(self.leave)
         layout.addLayout(foot)
         self.draft_buttons: dict[str, QPushButton] = {}
+        self._reasons: dict[str, QLabel] = {}
+        self._offer_families(rig.shot)
         self.scratch.changed.connect(self.refresh)
         self.refresh()
 
     def refresh(self) -> None:
-        """Show the answers, and which families can do it, best first."""
+        """Show the answers, and why each family suits them."""
         self.fields.show_groups((MOVE, LENS, PLACE))
         self.frames.update()
         self.load.refresh()
         rig = self.scratch.rig
         assert rig is not None
-        empty(self._families)
-        self.draft_buttons = {}
-        able = [(family.suits(rig.shot), family) for family in families().values()]
-        for (_, reason), family in sorted(able, key=lambda entry: -entry[0][0]):
+        for id, family in families().items():
+            self._reasons[id].setText(family.suits(rig.shot)[1])
+
+    def _offer_families(self, shot: Shot) -> None:
+        """A button and a reason for each family, the one that suits best first."""
+        for family in sorted(families().values(), key=lambda one: -one.suits(shot)[0]):
             draft = button(f"Draft a {family.title.lower()}", "lit", partial(self.draft, family))
             self.draft_buttons[family.id] = draft
+            self._reasons[family.id] = label("", "small")
             self._families.addWidget(draft)
-            self._families.addWidget(label(reason, "small"))
+            self._families.addWidget(self._reasons[family.id])
         self._families.addStretch(1)
 
     def draft(self, family: Family) -> None:

@@ -207,6 +207,7 @@ class Pill(QAbstractButton):
         if editor is not None:
             editor.hide()
             editor.deleteLater()
+            self.refresh()
         self._hush()
 
     def _say(self, text: str) -> None:

@@ -120,6 +120,7 @@ class TopBar(QWidget):
         self.tags: list[Tag] = []
         self._area = QScrollArea()
         self._area.setWidgetResizable(True)
+        self._area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         self._area.setWidget(self._tags_widget)
         self._area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self._area.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)

@@ -55,7 +55,7 @@ DAY = Theme(
     raised="#FFFDF6",
     hazel="#8A5A2B",
     leaf="#56642A",
-    ember="#AD4F0E",
+    ember="#A5490C",
     clay="#8E2B1F",
     glow="#F4CE6A",
     water="#3C6470",
@@ -110,7 +110,9 @@ def use(app: QApplication, name: str) -> None:
     global _current
     _current = THEMES.get(name, DAY)
     app.setFont(font(13))
-    app.setStyleSheet(_sheet(_current))
+    sheet = _sheet(_current)
+    if app.styleSheet() != sheet:  # styling every widget anew is slow
+        app.setStyleSheet(sheet)
 
 
 def colour(name: str, alpha: float = 1.0) -> QColor:

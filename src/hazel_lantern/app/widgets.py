@@ -37,6 +37,7 @@ def scrolled(inner: QWidget) -> QScrollArea:
     """A widget that may be taller than its place."""
     area = QScrollArea()
     area.setWidgetResizable(True)
+    area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
     area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
     area.setFrameShape(QFrame.Shape.NoFrame)
     area.setWidget(inner)

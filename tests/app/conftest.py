@@ -1,0 +1,91 @@
+"""A window to drive by mouse and keyboard, with its files in a folder of the test's own."""
+
+import pytest
+from PyQt6.QtCore import QCoreApplication, QEvent, QPoint, Qt, QThreadPool
+from PyQt6.QtTest import QTest
+
+from hazel_lantern.app import theme
+from hazel_lantern.app.keeper import DEMO
+from hazel_lantern.app.start import make_app, make_window
+from hazel_lantern.core.project.store import open_project
+
+
+@pytest.fixture(scope="session")
+def qapp():
+    return make_app()
+
+
+@pytest.fixture(autouse=True)
+def _clear_away(qapp):
+    """Windows of the test before are deleted now, not when an event loop comes round to it."""
+    QCoreApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+
+
+def leave_quietly(window):
+    """Close without asking about unsaved work."""
+    window.session.play(False)
+    window.keeper._quiet.stop()
+    window.keeper.may_leave = lambda: True
+
+
+@pytest.fixture
+def window(qapp, qtbot, store):
+    """The demo in a window of 1280 by 800; leaving it never asks."""
+    store.prefer(theme="day")
+    found = make_window(qapp, store)
+    found.open_at_start(open_project(DEMO), None)
+    found.resize(1280, 800)
+    qtbot.addWidget(found, before_close_func=leave_quietly)
+    found.show()
+    qtbot.waitExposed(found)
+    yield found
+    QThreadPool.globalInstance().waitForDone(5000)
+    theme.use(qapp, "day")
+
+
+@pytest.fixture
+def hand(qtbot):
+    """Mouse and keys as a maker uses them."""
+    return Hand(qtbot)
+
+
+class Hand:
+    def __init__(self, qtbot):
+        self.qtbot = qtbot
+
+    def click(self, widget, at=None):
+        self.qtbot.mouseClick(widget, Qt.MouseButton.LeftButton, pos=at or widget.rect().center())
+
+    def drag(self, widget, start, end, steps=6):
+        start, end = QPoint(start), QPoint(end)
+        QTest.mousePress(widget, Qt.MouseButton.LeftButton, pos=start)
+        for step in range(1, steps + 1):
+            at = start + (end - start) * step / steps
+            self._move(widget, at)
+        QTest.mouseRelease(widget, Qt.MouseButton.LeftButton, pos=end)
+
+    def _move(self, widget, at):
+        from PyQt6.QtCore import QEvent, QPointF
+        from PyQt6.QtGui import QMouseEvent
+        from PyQt6.QtWidgets import QApplication
+
+        event = QMouseEvent(
+            QEvent.Type.MouseMove,
+            QPointF(at),
+            QPointF(widget.mapToGlobal(at)),
+            Qt.MouseButton.NoButton,
+            Qt.MouseButton.LeftButton,
+            Qt.KeyboardModifier.NoModifier,
+        )
+        QApplication.sendEvent(widget, event)
+
+    def type_into(self, pill, text):
+        """Click a pill, write, press Enter."""
+        self.click(pill)
+        assert pill.editor is not None
+        pill.editor.clear()
+        self.qtbot.keyClicks(pill.editor, text)
+        self.key(pill.editor, Qt.Key.Key_Return)
+
+    def key(self, widget, key, modifier=Qt.KeyboardModifier.NoModifier):
+        self.qtbot.keyClick(widget, key, modifier)

@@ -1,0 +1,334 @@
+"""The window: rigs, files, recovery, themes, and a rig built from nothing."""
+
+import json
+
+import pytest
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QFileDialog, QInputDialog, QMessageBox
+
+from hazel_lantern.app import theme
+from hazel_lantern.app.settings_dialog import SettingsDialog
+from hazel_lantern.app.shelf_dialog import OwnEntryDialog, ShelfDialog
+from hazel_lantern.app.start import make_window, offer_recovery
+from hazel_lantern.app.tags import Tag
+from hazel_lantern.core.lamps import State
+from hazel_lantern.core.project.store import Store, open_project
+from tests.app.conftest import leave_quietly
+
+
+@pytest.fixture
+def empty_window(qapp, qtbot, store):
+    found = make_window(qapp, store)
+    found.resize(1280, 800)
+    qtbot.addWidget(found, before_close_func=leave_quietly)
+    found.show()
+    return found
+
+
+def save_to(window, path, monkeypatch):
+    monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_: (str(path), ""))
+    return window.keeper.save()
+
+
+def test_the_empty_state_asks_one_question(empty_window):
+    page = empty_window.new_page
+    assert page is not None
+    assert page._title.text() == "What should the camera do?"
+    assert not page.leave.isVisible()
+
+
+def test_a_rig_from_nothing_by_mouse_alone(empty_window, hand, qtbot, tmp_path, monkeypatch):
+    window = empty_window
+    page = window.new_page
+    hand.type_into(page.fields.pills["shot.distance"], "600")
+    hand.type_into(page.fields.pills["shot.camera_height"], "1100")
+    hand.type_into(page.fields.pills["shot.subject.distance"], "2.4 m")
+    hand.click(page.draft_buttons["slider"])
+    qtbot.waitUntil(lambda: window.desk is not None and window.new_page is None, timeout=30000)
+    found = window.session.assessment
+    assert found.marks[-1] == pytest.approx(0.6)
+    assert all(lamp.state is not State.FAILS for lamp in found.lamps)
+    assert window.session.station == "Frame"
+    bench = window.desk.benches["Frame"]
+    hand.click(bench.tabs[2])
+    assert bench.assumed.pills
+    before = len(window.session.rig.assumed)
+    hand.type_into(bench.assumed.pills["design.rails.spacing"], "150")
+    assert len(window.session.rig.assumed) == before - 1
+    hand.click(window.desk.stations.buttons["Build"])
+    cuts = window.desk.benches["Build"]
+    hand.click(cuts.tabs[1])
+    qtbot.waitUntil(lambda: len(cuts.cuts.bars) > 0, timeout=15000)
+    monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(tmp_path))
+    hand.click(window.top.pack_button)
+    qtbot.waitUntil(lambda: any(tmp_path.glob("*.pdf")), timeout=20000)
+
+
+def test_a_rig_from_nothing_by_keyboard_alone(empty_window, hand, qtbot):
+    window, page = empty_window, empty_window.new_page
+    qtbot.waitExposed(window)
+    window.activateWindow()
+    first = page.fields.pills["shot.distance"]
+    first.setFocus()
+    qtbot.keyClicks(first, "5")
+    qtbot.keyClicks(first.editor, "00")
+    hand.key(first.editor, Qt.Key.Key_Return)
+    reached = []
+    for _ in range(120):
+        hand.key(window.focusWidget(), Qt.Key.Key_Tab)
+        reached.append(window.focusWidget())
+        if window.focusWidget() is page.draft_buttons["slider"]:
+            break
+    assert window.focusWidget() is page.draft_buttons["slider"]
+    assert set(list(page.fields.pills.values())[2:]) <= set(reached)
+    hand.key(window.focusWidget(), Qt.Key.Key_Space)
+    qtbot.waitUntil(lambda: window.desk is not None, timeout=30000)
+    assert window.session.assessment.marks[-1] == pytest.approx(0.5)
+    hand.key(window, Qt.Key.Key_5, Qt.KeyboardModifier.AltModifier)
+    qtbot.waitUntil(lambda: window.session.station == "Build", timeout=3000)
+    hand.key(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert not window.session.document.project.rigs
+
+
+def test_everything_is_reached_by_tab(window, hand):
+    seen = []
+    window.activateWindow()
+    window.desk.stage.drawing.setFocus()
+    for _ in range(160):
+        widget = window.focusWidget()
+        if widget in seen:
+            break
+        seen.append(widget)
+        hand.key(widget, Qt.Key.Key_Tab)
+    assert set(window.desk.stage.drawing.pills.values()) <= set(seen)
+    assert set(window.desk.stations.buttons.values()) <= set(seen)
+    assert window.desk.lamps.rows["slider.tip"] in seen
+    assert any(isinstance(widget, Tag) for widget in seen)
+    assert all(w.accessibleName() or getattr(w, "text", lambda: "")() for w in seen)
+
+
+def test_tags_copies_renames_and_removal(window, hand, qtbot, monkeypatch):
+    window.copy_rig()
+    assert [rig.name for rig in window.session.document.project.rigs] == [
+        "Wheelhouse slide",
+        "Wheelhouse slide 2",
+    ]
+    hand.click(window.top.tags[0])
+    assert window.session.document.current == 0
+    monkeypatch.setattr(QInputDialog, "getText", lambda *_, **__: ("Sluice slide", True))
+    window.rename_rig()
+    assert window.top.tags[0].text() == "Sluice slide"
+    window._step_rig(1)
+    window.remove_rig()
+    assert len(window.top.tags) == 1
+    window.session.document.undo()
+    assert len(window.top.tags) == 2
+    window.rename_project()
+    assert "Sluice slide" in window.windowTitle()
+
+
+def test_a_new_rig_can_be_left(window, hand):
+    window.start_rig()
+    assert window.new_page.leave.isVisible()
+    hand.click(window.new_page.leave)
+    assert window.new_page is None
+    assert window.desk.isVisible()
+
+
+def test_save_reopen_and_undo_all_the_way(window, hand, tmp_path, monkeypatch, qtbot):
+    path = tmp_path / "mill"
+    start = window.session.document.project
+    window.session.type_into("design.rails.length", "1250")
+    assert window.windowTitle().startswith("*")
+    assert save_to(window, path, monkeypatch)
+    saved = tmp_path / "mill.hazel.json"
+    assert open_project(saved) == window.session.document.project
+    assert "saved just now" in window.top.saved_words
+    assert window.store.recent() == [saved]
+    window.session.document.undo()
+    assert window.session.document.project == start
+    assert "changed since" in window.keeper.words()
+    monkeypatch.setattr(window.keeper, "may_leave", lambda: True)
+    assert window.keeper.open(saved)
+    assert window.session.value("design.rails.length") == pytest.approx(1.25)
+    assert window.desk.stage.drawing.pills
+
+
+@pytest.mark.parametrize("text", ["", "{", '{"format": "hazel-lantern", "version": 99}', "[]"])
+def test_a_faulty_file_leaves_the_window_as_it_was(window, tmp_path, text):
+    bad = tmp_path / "bad.hazel.json"
+    bad.write_text(text)
+    before, desk = window.session.document.project, window.desk
+    assert not window.keeper.open(bad)
+    assert "bad.hazel.json" in window.message
+    assert window.session.document.project is before
+    assert window.desk is desk
+    assert bad.read_text() == text
+
+
+def test_a_place_that_cannot_be_written_is_said(window, tmp_path, monkeypatch):
+    assert not save_to(window, tmp_path / "none" / "p.hazel.json", monkeypatch)
+    assert "Not saved" in window.message
+
+
+def test_unsaved_work_is_kept_and_offered_at_the_next_start(
+    window, qapp, qtbot, store, monkeypatch
+):
+    window.session.type_into("design.rails.length", "1300")
+    assert window.keeper._quiet.isActive()
+    window.keeper.autosave()
+    left = Store(store.folder).recoveries()
+    assert [r.project.rigs[0].design.rails.length for r in left] == [pytest.approx(1.3)]
+    second = make_window(qapp, store)
+    qtbot.addWidget(second, before_close_func=leave_quietly)
+    monkeypatch.setattr(QMessageBox, "exec", lambda box: 0)
+    monkeypatch.setattr(QMessageBox, "clickedButton", lambda box: box.buttons()[0])
+    offer_recovery(second, store)
+    assert second.session.value("design.rails.length") == pytest.approx(1.3)
+    assert not store.recoveries()
+
+
+@pytest.mark.parametrize(("which", "leaves"), [(0, True), (1, True), (2, False)])
+def test_leaving_unsaved_work_asks(window, tmp_path, monkeypatch, which, leaves):
+    window.session.type_into("design.rails.length", "1300")
+    monkeypatch.setattr(
+        QFileDialog, "getSaveFileName", lambda *_: (str(tmp_path / "kept.hazel.json"), "")
+    )
+    monkeypatch.setattr(QMessageBox, "exec", lambda box: 0)
+    words = ("Save", "Leave unsaved", "Stay here")[which]
+    monkeypatch.setattr(
+        QMessageBox,
+        "clickedButton",
+        lambda box: next(b for b in box.buttons() if b.text().replace("&", "") == words),
+    )
+    assert window.keeper.may_leave() is leaves
+    assert (tmp_path / "kept.hazel.json").exists() == (which == 0)
+
+
+def test_themes_keep_contrast(window):
+    def light(code):
+        from PyQt6.QtGui import QColor
+
+        parts = [QColor(code).redF(), QColor(code).greenF(), QColor(code).blueF()]
+        linear = [p / 12.92 if p <= 0.03928 else ((p + 0.055) / 1.055) ** 2.4 for p in parts]
+        return 0.2126 * linear[0] + 0.7152 * linear[1] + 0.0722 * linear[2]
+
+    def contrast(a, b):
+        high, low = sorted((light(a), light(b)), reverse=True)
+        return (high + 0.05) / (low + 0.05)
+
+    for name in ("day", "night"):
+        window.use_theme(name)
+        t = theme.current()
+        for ground in (t.paper, t.bench, t.raised):
+            for ink in (t.ink, t.soft, t.clay, t.leaf, t.ember):
+                assert contrast(ink, ground) >= 4.5, (name, ink, ground)
+        assert contrast(t.on_husk, t.husk) >= 4.5
+        assert contrast(t.soft_on_husk, t.husk) >= 4.5
+        for station in window.desk.benches:
+            window.session.go_to_station(station)
+            assert not window.grab().isNull()
+    assert window.store.preferences()["theme"] == "night"
+
+
+def test_settings_take_all_or_nothing(window):
+    dialog = SettingsDialog(window.session, window)
+    dialog.lines["hand_push"].setText("hard")
+    dialog.lines["kerf"].setText("3")
+    dialog.take()
+    assert "hard" in dialog.trouble.text()
+    assert window.session.settings.kerf == pytest.approx(0.002)
+    dialog.lines["hand_push"].setText("20")
+    dialog.lines["currency"].setText("£")
+    dialog.lines["denominator"].setText("32")
+    dialog.take()
+    assert window.session.settings.kerf == pytest.approx(0.003)
+    assert window.session.settings.hand_push == 20
+    assert window.session.settings.denominator == 32
+    assert "£" in window.session.shown("budget")
+
+
+def test_the_shelf_is_filled_and_used(window, store):
+    cost = window.session.assessment.cost
+    dialog = ShelfDialog(window.session, store, window)
+    dialog.put()
+    assert "choose" in dialog.trouble.text()
+    dialog.choose("aluminium-tube-25x2")
+    dialog.length.setText("long")
+    dialog.put()
+    assert "long" in dialog.trouble.text()
+    dialog.length.setText("0")
+    dialog.put()
+    assert "10 mm" in dialog.trouble.text()
+    dialog.length.setText("1500")
+    dialog.count.setText("2")
+    dialog.put()
+    assert window.session.assessment.cost == pytest.approx(cost - 16.8)
+    dialog.choose("stop")
+    dialog.put()
+    assert len(store.shelf().parts) == 1
+    dialog._take_off(0)
+    assert window.session.assessment.cost > cost - 16.8
+
+
+def test_own_entries_join_the_catalogue(window, store):
+    dialog = OwnEntryDialog(window.session, store, window, "sections")
+    for title, text in {
+        "name": "Curtain pole 28",
+        "material": "tin",
+        "shape": "round tube",
+        "width [mm]": "28",
+        "height [mm]": "28",
+        "wall [mm]": "1.2",
+        "price [/m]": "3",
+        "stock lengths [mm]": "2000",
+        "running face": "round",
+        "source": "measured",
+    }.items():
+        dialog.lines[title].setText(text)
+    dialog.take()
+    assert "tin" in dialog.trouble.text()
+    dialog.lines["material"].setText("mild-steel")
+    dialog.take()
+    assert window.session.choose("design.rails.section", "own-curtain-pole-28") == ""
+    assert window.session.shown("design.rails.section") == "Curtain pole 28"
+    again = OwnEntryDialog(window.session, store, window, "items")
+    again.lines["name"].setText("…")
+    again.take()
+    assert "name is needed" in again.trouble.text()
+
+
+def test_faulty_own_files_are_told_at_the_start(qapp, qtbot, store):
+    store.catalogue.mkdir(parents=True)
+    (store.catalogue / "wheels.csv").write_text("rubbish\n1\n")
+    (store.folder / "shelf.json").write_text("{")
+    window = make_window(qapp, store)
+    qtbot.addWidget(window)
+    window.show()
+    assert "wheels.csv" in window.message
+    assert "shelf.json" in window.message
+    assert (store.folder / "shelf.json").read_text() == "{"
+
+
+def test_the_menu_and_its_words(window, monkeypatch):
+    window.keeper.store.remember(window.store.folder / "none")
+    window._pop_menu()
+    words = [action.text() for action in window.menu.actions() if action.text()]
+    window.menu.close()
+    assert "Save" in words
+    assert any(word.startswith("Undo") for word in words)
+    shown = []
+    monkeypatch.setattr(QMessageBox, "information", lambda *a: shown.append(a[-1]))
+    monkeypatch.setattr(QMessageBox, "about", lambda *a: shown.append(a[-1]))
+    window.show_keys()
+    window.show_about()
+    assert "Alt+1" in shown[0]
+    assert "licensed or competent" in shown[1]
+
+
+def test_the_window_forgets_nothing_when_it_closes(window, store, monkeypatch):
+    monkeypatch.setattr(window.keeper, "may_leave", lambda: True)
+    window.resize(1100, 720)
+    window.close()
+    kept = json.loads((store.folder / "preferences.json").read_text())
+    assert "window" in kept

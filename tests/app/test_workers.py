@@ -1,0 +1,58 @@
+"""Work off the window's thread: the latest wins, and trouble is told."""
+
+import threading
+
+from hazel_lantern.app.workers import Worker
+
+
+def test_the_latest_request_wins(qtbot):
+    worker, heard = Worker(), []
+    worker.done.connect(heard.append)
+    gate = threading.Event()
+    worker.ask(lambda stop, progress: gate.wait(5) and "first", wait=0)
+    qtbot.waitUntil(lambda: worker._task is not None, timeout=2000)
+    worker.ask(lambda stop, progress: "second", wait=0)
+    gate.set()
+    qtbot.waitUntil(lambda: heard == ["second"], timeout=5000)
+    assert not worker.busy
+
+
+def test_requests_in_a_drag_are_asked_once(qtbot):
+    worker, runs = Worker(), []
+    with qtbot.waitSignal(worker.done, timeout=5000):
+        for number in range(10):
+            worker.ask(lambda stop, progress, number=number: runs.append(number), wait=30)
+    assert runs == [9]
+
+
+def test_failure_and_progress_are_heard(qtbot):
+    worker, shares = Worker(), []
+    worker.progress.connect(shares.append)
+
+    def work(stop, progress):
+        progress(0.5)
+        raise ValueError("no such luck")
+
+    with qtbot.waitSignal(worker.failed, timeout=5000) as heard:
+        worker.ask(work, wait=0)
+    assert heard.args == ["no such luck"]
+    assert shares == [0.5]
+
+
+def test_what_is_cancelled_is_not_heard_of(qtbot):
+    worker, heard = Worker(), []
+    worker.done.connect(heard.append)
+    begun, seen = threading.Event(), []
+
+    def work(stop, progress):
+        begun.set()
+        while not stop():
+            pass
+        seen.append("stopped")
+
+    worker.ask(work, wait=0)
+    qtbot.waitUntil(begun.is_set, timeout=5000)
+    worker.cancel()
+    qtbot.waitUntil(lambda: seen == ["stopped"], timeout=5000)
+    qtbot.wait(20)
+    assert heard == []
