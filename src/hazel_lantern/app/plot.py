@@ -8,7 +8,7 @@ import numpy as np
 import pyqtgraph as pg
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtGui import QMouseEvent
-from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QGraphicsItem, QHBoxLayout, QVBoxLayout, QWidget
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.session import Session
@@ -114,6 +114,8 @@ class TracePlot(QWidget):
             axis.setPen(pg.mkPen(theme.colour("edge")))
             axis.setTextPen(pg.mkPen(soft))
             axis.setStyle(tickFont=theme.font(11), tickLength=-4)
+            # Figures are slow to draw; they are kept as a picture until the axis changes.
+            axis.setCacheMode(QGraphicsItem.CacheMode.DeviceCoordinateCache)
             # Prefixes such as k and µ would fight with the maker's own units.
             axis.enableAutoSIPrefix(False)
         self._plot.showGrid(x=False, y=True, alpha=0.12)
