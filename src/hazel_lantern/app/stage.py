@@ -112,7 +112,7 @@ class Drawing(QWidget):
             start.setY(y)
             end.setY(y)
         elif dimension.side == "left":
-            x = min(start.x(), AROUND[0] / 2 + 8)
+            x = max(start.x() - size.width() / 2 - 10, size.width() / 2 + 6)
             start.setX(x)
             end.setX(x)
         else:

@@ -114,7 +114,7 @@ class LoadBench(QWidget):
         self._inner = QWidget()
         self._grid = QGridLayout(self._inner)
         self._grid.setContentsMargins(0, 0, 6, 0)
-        self._grid.setHorizontalSpacing(8)
+        self._grid.setHorizontalSpacing(6)
         self._grid.setVerticalSpacing(3)
         right.addWidget(scrolled(self._inner), 1)
         layout.addLayout(right, 7)
@@ -141,9 +141,8 @@ class LoadBench(QWidget):
                 pill.refresh()
         for at, effect in enumerate(self._effects):
             done = rig.load.effect(at)
-            words = (
-                f"{write(done.forward, 'length', style)} forward, "
-                f"{write(done.up, 'length', style)} up"
+            words = ", ".join(
+                write(round(by, 3), "length", style) for by in (done.forward, done.up)
             )
             effect.setText(words)  # type: ignore[attr-defined]
         self.picture.update()
@@ -169,7 +168,7 @@ class LoadBench(QWidget):
             )
             return
         for column, title in enumerate(
-            ("Item", "Mass", "Forward", "Right", "Up", "Moves the weight", "")
+            ("Item", "Mass", "Forward", "Right", "Up", "Shifts all", "")
         ):
             self._grid.addWidget(label(title, "small"), 0, column)
         for at, name in enumerate(names):
@@ -180,9 +179,11 @@ class LoadBench(QWidget):
                 self.pills[path] = pill
                 self._grid.addWidget(pill, at + 1, column, Qt.AlignmentFlag.AlignLeft)
             effect = label("", "small")
+            effect.setToolTip("How far this item shifts all the weight: forward, up")
             self._effects.append(effect)
             self._grid.addWidget(effect, at + 1, 5)
-            off = button("Take off", "link", partial(self._remove, at))
+            off = button("×", "link", partial(self._remove, at))
+            off.setToolTip(f"Take {name} off")
             off.setAccessibleName(f"Take off {name}")
             self._grid.addWidget(off, at + 1, 6)
         self._grid.setColumnStretch(5, 1)

@@ -277,7 +277,7 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Worksho
         apex = side.at(support_places(design)[0], -properties.height)
         dimensions.append(
             Dimension(
-                "design.supports.offset", side.at(length / 2), apex, "at", 0, "stand off middle"
+                "design.supports.offset", side.at(length / 2), apex, "at", 0, "stand from middle"
             )
         )
         handles.append(
@@ -416,7 +416,14 @@ def from_above(rig: Rig, assessment: Assessment, mark: int, workshop: Workshop) 
     up, low = crown + 0.3, -base - 0.16
     dimensions = [
         Dimension("design.rails.length", (-half_length, crown), (half_length, crown), "above", 1),
-        Dimension("design.carriage.length", (out - half, crown), (out + half, crown), "above", 0),
+        Dimension(
+            "design.carriage.length",
+            (out - half, crown),
+            (out + half, crown),
+            "above",
+            0,
+            "carriage",
+        ),
         Dimension(
             "design.carriage.wheelbase",
             (out - carriage.wheelbase / 2, -base),

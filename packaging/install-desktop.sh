@@ -1,0 +1,13 @@
+#!/usr/bin/env bash
+# Put menu entry, icon and file type into the user's own folders.
+set -euo pipefail
+cd "$(dirname "$0")"
+share="${XDG_DATA_HOME:-$HOME/.local/share}"
+install -Dm644 hazel-lantern.desktop "$share/applications/hazel-lantern.desktop"
+install -Dm644 hazel-lantern.xml "$share/mime/packages/hazel-lantern.xml"
+install -Dm644 ../src/hazel_lantern/data/glyphs/app-icon.svg \
+    "$share/icons/hicolor/scalable/apps/hazel-lantern.svg"
+if command -v update-mime-database >/dev/null; then update-mime-database "$share/mime"; fi
+if command -v update-desktop-database >/dev/null; then
+    update-desktop-database "$share/applications"
+fi

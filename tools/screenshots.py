@@ -1,0 +1,74 @@
+"""Make the pictures of docs/screenshots from the demo, one of each main view."""
+
+import os
+import sys
+import tempfile
+from pathlib import Path
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+os.environ["HAZEL_LANTERN_HOME"] = tempfile.mkdtemp(prefix="hazel-lantern-")
+
+from PyQt6.QtCore import QThreadPool
+from PyQt6.QtTest import QTest
+
+from hazel_lantern.app.keeper import DEMO
+from hazel_lantern.app.start import make_app, make_window
+from hazel_lantern.app.window import Window
+from hazel_lantern.core.project.store import Store, open_project
+
+OUT = Path(__file__).parent.parent / "docs" / "screenshots"
+
+
+def settle(window: Window) -> None:
+    """Let rankings, plans and mends come in."""
+    QTest.qWait(500)
+    pool = QThreadPool.globalInstance()
+    assert pool is not None
+    pool.waitForDone(20_000)
+    QTest.qWait(200)
+
+
+def keep(window: Window, name: str) -> None:
+    settle(window)
+    window.grab().save(str(OUT / f"{name}.png"))
+    print(name)
+
+
+def main() -> int:
+    app = make_app()
+    window = make_window(app, Store())
+    window.open_at_start(open_project(DEMO), None)
+    window.resize(1280, 800)
+    window.show()
+    desk, session = window.desk, window.session
+    assert desk is not None
+    desk.stage.show_view("close")
+    session.go_to_mark(36)
+    desk.lamps.toggle("slider.tip")
+    keep(window, "frame")
+    desk.lamps.toggle("slider.tip")
+    desk.stage.show_view("side")
+    session.go_to_mark(24)
+    for station in ("Shot", "Load", "Drive", "Build", "Try-out"):
+        session.go_to_station(station)
+        keep(window, station.lower())
+    session.go_to_station("Frame")
+    desk.stage.show_view("above")
+    keep(window, "from-above")
+    desk.stage.show_view("lens")
+    keep(window, "through-the-lens")
+    desk.stage.show_view("side")
+    window.set_units("ft·in")
+    window.use_theme("night")
+    keep(window, "night")
+    window.use_theme("day")
+    window.set_units("mm")
+    window.start_rig()
+    keep(window, "new-rig")
+    window.keeper.may_leave = lambda: True  # type: ignore[method-assign]
+    window.close()
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
