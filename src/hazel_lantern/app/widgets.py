@@ -33,12 +33,13 @@ def button(text: str, role: str = "", on: Callable[[], object] | None = None) ->
     return found
 
 
-def scrolled(inner: QWidget) -> QScrollArea:
-    """A widget that may be taller than its place."""
+def scrolled(inner: QWidget, sideways: bool = False) -> QScrollArea:
+    """A widget that may be taller than its place, and wider where ``sideways``."""
     area = QScrollArea()
     area.setWidgetResizable(True)
     area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-    area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+    if not sideways:
+        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
     area.setFrameShape(QFrame.Shape.NoFrame)
     area.setWidget(inner)
     return area

@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import partial
 
 from PyQt6.QtCore import QPoint, QPointF, QRectF, QSize, Qt
-from PyQt6.QtGui import QPainter, QPaintEvent, QPen
+from PyQt6.QtGui import QPainter, QPaintEvent, QPen, QResizeEvent
 from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
 from hazel_lantern.app import theme
@@ -19,6 +19,7 @@ from hazel_lantern.core.load import LoadItem
 from hazel_lantern.core.units import write
 
 OWN = "own-figures"
+NARROW = 640
 COLUMNS = ("mass", "forward", "right", "up")
 
 
@@ -103,9 +104,8 @@ class LoadBench(QWidget):
         layout.addWidget(self.picture, 2)
         right = QVBoxLayout()
         head = QHBoxLayout()
-        self._total = label("", "title")
-        head.addWidget(self._total)
-        head.addStretch(1)
+        self._total = label("", "title", wrap=True)
+        head.addWidget(self._total, 1)
         self._axis = QHBoxLayout()
         head.addLayout(self._axis)
         self.add_button = button("Add an item", on=self._offer)
@@ -116,11 +116,16 @@ class LoadBench(QWidget):
         self._grid.setContentsMargins(0, 0, 6, 0)
         self._grid.setHorizontalSpacing(6)
         self._grid.setVerticalSpacing(3)
-        right.addWidget(scrolled(self._inner), 1)
+        right.addWidget(scrolled(self._inner, sideways=True), 1)
         layout.addLayout(right, 7)
         self._names: tuple[str, ...] | None = None
         self.pills: dict[str, Pill] = {}
         self._effects: list[QWidget] = []
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """In a narrow window the list is worth more than the picture."""
+        super().resizeEvent(event)
+        self.picture.setVisible(self.width() > NARROW)
 
     def refresh(self) -> None:
         """Show the load as it is now."""
