@@ -14,10 +14,7 @@ OUT = Path(__file__).parent.parent / "src/hazel_lantern/data/demo/tide-mill.haze
 
 
 def item(id: str, **changes: float) -> LoadItem:
-    row = shipped().items[id]
-    names = ("kind", "mass", "forward", "right", "up", "length", "width", "height")
-    values = {name: getattr(row, name) for name in names} | changes
-    return LoadItem(name=row.name, **values)
+    return LoadItem.of(shipped().items[id]).model_copy(update=changes)
 
 
 def wheelhouse() -> Rig:

@@ -108,7 +108,7 @@ def test_the_shot_is_typed_and_seen(window, hand):
 
 
 def test_a_long_list_is_narrowed_by_typing(window, hand, qtbot):
-    window.desk.benches["Frame"].show_tab(1)
+    window.desk.benches["Frame"].pages.turn_to(1)
     pill = window.desk.benches["Frame"].fields.pills["design.rails.section"]
     hand.click(pill)
     popup = popup_of(window)
@@ -152,7 +152,7 @@ def test_items_are_put_on_and_taken_off_the_load(window, hand, qtbot):
 def test_drive_shows_what_the_crank_would_need(window, hand):
     window.session.go_to_station("Drive")
     bench = window.desk.benches["Drive"]
-    bench.show_tab(1)
+    bench.pages.turn_to(1)
     assert window.session.choose("design.drive.kind", "hand crank") == ""
     assert "design.drive.spool" in bench.fields.pills
     assert "Turns of the crank" in bench.readout._names

@@ -50,14 +50,14 @@ def test_a_rig_from_nothing_by_mouse_alone(empty_window, hand, qtbot, tmp_path, 
     assert all(lamp.state is not State.FAILS for lamp in found.lamps)
     assert window.session.station == "Frame"
     bench = window.desk.benches["Frame"]
-    hand.click(bench.tabs[2])
+    hand.click(bench.pages.tabs[2])
     assert bench.assumed.pills
     before = len(window.session.rig.assumed)
     hand.type_into(bench.assumed.pills["design.rails.spacing"], "150")
     assert len(window.session.rig.assumed) == before - 1
     hand.click(window.desk.stations.buttons["Build"])
     cuts = window.desk.benches["Build"]
-    hand.click(cuts.tabs[1])
+    hand.click(cuts.pages.tabs[1])
     qtbot.waitUntil(lambda: len(cuts.cuts.bars) > 0, timeout=15000)
     monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(tmp_path))
     hand.click(window.top.pack_button)

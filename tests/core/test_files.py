@@ -9,6 +9,7 @@ from hypothesis import given
 from hypothesis import settings as hypothesis_settings
 from hypothesis import strategies as st
 
+from hazel_lantern.core.files import write_whole
 from hazel_lantern.core.project import store as store_module
 from hazel_lantern.core.project.file import ProjectError, dumps, loads, schema
 from hazel_lantern.core.project.model import LogEntry, Project, Rig, Settings
@@ -18,7 +19,6 @@ from hazel_lantern.core.project.store import (
     backup_names,
     open_project,
     save,
-    write_whole,
 )
 from hazel_lantern.core.resources import DATA
 from hazel_lantern.core.rigs.slider.model import SliderDesign

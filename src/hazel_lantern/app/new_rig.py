@@ -45,22 +45,8 @@ class NewRigPage(QWidget):
         super().__init__()
         self.session = session
         self.setObjectName("desk")
-        items = []
-        for id in USUAL:
-            row = session.document.workshop.catalogue.items[id]
-            items.append(
-                LoadItem(
-                    name=row.name,
-                    kind=row.kind,
-                    mass=row.mass,
-                    forward=row.forward,
-                    right=row.right,
-                    up=row.up,
-                    length=row.length,
-                    width=row.width,
-                    height=row.height,
-                )
-            )
+        listed = session.document.workshop.catalogue.items
+        items = [LoadItem.of(listed[id]) for id in USUAL]
         first = next(iter(families().values()))
         rig = Rig(name="scratch", load=Load(items=tuple(items)), design=first.design_type())  # type: ignore[call-arg]
         project = Project(name="scratch", settings=session.settings, rigs=(rig,))

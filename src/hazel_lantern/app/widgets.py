@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from functools import partial
 
-from PyQt6.QtCore import QRect, QSize, Qt
+from PyQt6.QtCore import QRect, QSize, Qt, pyqtSignal
 from PyQt6.QtWidgets import (
     QFrame,
+    QHBoxLayout,
     QLabel,
     QLayout,
     QLayoutItem,
     QPushButton,
     QScrollArea,
+    QStackedWidget,
+    QVBoxLayout,
     QWidget,
 )
 
@@ -53,6 +57,46 @@ def empty(layout: QLayout) -> None:
         if widget is not None:
             widget.hide()
             widget.deleteLater()
+
+
+class Tabbed(QWidget):
+    """Pages under a row of tabs; room for more beside the tabs, in ``corner``."""
+
+    turned = pyqtSignal(int)
+
+    def __init__(self, pages: Sequence[tuple[str, QWidget]]) -> None:
+        super().__init__()
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(4)
+        row = QHBoxLayout()
+        row.setSpacing(18)
+        self.corner = QHBoxLayout()
+        self._stack = QStackedWidget()
+        self.tabs: list[QPushButton] = []
+        for at, (title, page) in enumerate(pages):
+            tab = button(title, "tab", partial(self.turn_to, at))
+            tab.setCheckable(True)
+            self.tabs.append(tab)
+            row.addWidget(tab)
+            self._stack.addWidget(page)
+        row.addStretch(1)
+        row.addLayout(self.corner)
+        layout.addLayout(row)
+        layout.addWidget(self._stack, 1)
+        self.turn_to(0)
+
+    @property
+    def current(self) -> int:
+        """Which page is in front."""
+        return self._stack.currentIndex()
+
+    def turn_to(self, at: int) -> None:
+        """Bring a page to the front."""
+        self._stack.setCurrentIndex(at)
+        for number, tab in enumerate(self.tabs):
+            tab.setChecked(number == at)
+        self.turned.emit(at)
 
 
 class Flow(QLayout):

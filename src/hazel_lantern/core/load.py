@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from pydantic import Field
 
+from hazel_lantern.core.catalogue.rows import Item
 from hazel_lantern.core.fields import Frozen, quantity
 
 
@@ -21,6 +22,15 @@ class LoadItem(Frozen):
     length: float = quantity("length", "Length", 0.08, low=0.002, high=2)
     width: float = quantity("length", "Width", 0.08, low=0.002, high=2)
     height: float = quantity("length", "Height", 0.08, low=0.002, high=2)
+
+    @classmethod
+    def of(cls, row: Item) -> LoadItem:
+        """An item as the catalogue lists it."""
+        return cls(name=row.name, **{name: getattr(row, name) for name in LISTED})
+
+
+#: What an item takes over from its line in the catalogue, besides its name.
+LISTED = ("kind", "mass", "forward", "right", "up", "length", "width", "height")
 
 
 @dataclass(frozen=True)

@@ -11,10 +11,8 @@ from PyQt6.QtGui import QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import (
     QAbstractItemView,
     QFileDialog,
-    QHBoxLayout,
     QHeaderView,
     QPushButton,
-    QStackedWidget,
     QTableWidget,
     QTableWidgetItem,
     QVBoxLayout,
@@ -24,7 +22,7 @@ from PyQt6.QtWidgets import (
 from hazel_lantern.app import theme
 from hazel_lantern.app.pill import Pill
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import button, empty, label, scrolled
+from hazel_lantern.app.widgets import Tabbed, button, empty, label, scrolled
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.build.cuts import CutBar
 from hazel_lantern.core.fields import Edit
@@ -212,18 +210,8 @@ class BuildBench(QWidget):
     def __init__(self, session: Session) -> None:
         super().__init__()
         self.session = session
-        layout = QVBoxLayout(self)
-        layout.setContentsMargins(0, 0, 0, 0)
-        layout.setSpacing(4)
-        tabs = QHBoxLayout()
-        tabs.setSpacing(18)
-        self._stack = QStackedWidget()
-        self.tabs: list[QPushButton] = []
         self.parts = PartsTable(session)
         self.cuts = CutPicture(session)
-        self.cut_table = table(
-            ("Bar", "Section", "Stock length", "From", "Cut, in order", "Offcut")
-        )
         self.holes = table(("Part", "Hole", "From left", "From near edge", "Drill", "For"))
         self._steps = QWidget()
         self._steps_list = QVBoxLayout(self._steps)
@@ -234,28 +222,26 @@ class BuildBench(QWidget):
         self._cut_note = label("", "small", wrap=True)
         cut_layout.addWidget(self._cut_note)
         cut_layout.addStretch(1)
-        for at, (title, page) in enumerate(
+        self.pages = Tabbed(
             (
                 ("Parts", self.parts),
                 ("Cuts", scrolled(cut_page)),
                 ("Holes", self.holes),
                 ("Steps", scrolled(self._steps)),
             )
-        ):
-            tab = button(title, "tab", partial(self.show_tab, at))
-            tab.setCheckable(True)
-            self.tabs.append(tab)
-            tabs.addWidget(tab)
-            self._stack.addWidget(page)
-        tabs.addStretch(1)
+        )
         self._money = label("", "soft")
-        tabs.addWidget(self._money)
         self.budget = Pill(session, "budget", self, "budget")
-        tabs.addWidget(self.budget)
-        tabs.addWidget(button("Write tables…", on=self._write_tables))
-        tabs.addWidget(button("Write the pack…", "lit", self.write_pack))
-        layout.addLayout(tabs)
-        layout.addWidget(self._stack, 1)
+        for widget in (
+            self._money,
+            self.budget,
+            button("Write tables…", on=self._write_tables),
+            button("Write the pack…", "lit", self.write_pack),
+        ):
+            self.pages.corner.addWidget(widget)
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.addWidget(self.pages)
         self._planner = Worker(self)
         self._planner.done.connect(self._show_dossier)
         self._planner.failed.connect(lambda why: session.message.emit(why, True))
@@ -263,13 +249,6 @@ class BuildBench(QWidget):
         self._writer.done.connect(self._written)
         self._writer.failed.connect(lambda why: session.message.emit(f"Not written: {why}", True))
         self._for: object = None
-        self.show_tab(0)
-
-    def show_tab(self, at: int) -> None:
-        """Show one of the pages."""
-        self._stack.setCurrentIndex(at)
-        for number, tab in enumerate(self.tabs):
-            tab.setChecked(number == at)
 
     def refresh(self) -> None:
         """Show the parts now, and plan the rest off the window's thread."""

@@ -2,14 +2,10 @@
 
 from __future__ import annotations
 
-from functools import partial
-
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import (
     QGridLayout,
     QHBoxLayout,
-    QPushButton,
-    QStackedWidget,
     QVBoxLayout,
     QWidget,
 )
@@ -19,7 +15,7 @@ from hazel_lantern.app.fieldset import FieldSet
 from hazel_lantern.app.pill import Pill
 from hazel_lantern.app.plot import TracePlot
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import button, empty, label, scrolled
+from hazel_lantern.app.widgets import Tabbed, empty, label, scrolled
 from hazel_lantern.core.rigs.family import PlotSpec
 
 
@@ -141,13 +137,6 @@ class DesignBench(QWidget):
     def __init__(self, session: Session, station: str, ranked: bool) -> None:
         super().__init__()
         self.session, self.station = session, station
-        layout = QVBoxLayout(self)
-        layout.setContentsMargins(0, 0, 0, 0)
-        layout.setSpacing(4)
-        tabs = QHBoxLayout()
-        tabs.setSpacing(18)
-        self._stack = QStackedWidget()
-        self.tabs: list[QPushButton] = []
         self.plots = Plots(session, station)
         self.ranked = RankedChoice(session) if ranked else None
         self.readout = Readout(session, station)
@@ -172,31 +161,19 @@ class DesignBench(QWidget):
         ]
         if ranked:
             pages.append(("What was assumed", scrolled(self.assumed)))
-        for at, (title, page) in enumerate(pages):
-            tab = button(title, "tab", partial(self.show_tab, at))
-            tab.setCheckable(True)
-            self.tabs.append(tab)
-            tabs.addWidget(tab)
-            self._stack.addWidget(page)
-        tabs.addStretch(1)
-        layout.addLayout(tabs)
-        layout.addWidget(self._stack, 1)
+        self.pages = Tabbed(pages)
+        self.pages.turned.connect(self.refresh)
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.addWidget(self.pages)
         session.mark_moved.connect(self.plots.follow_mark)
-        self.show_tab(0)
-
-    def show_tab(self, at: int) -> None:
-        """Show one of the pages."""
-        self._stack.setCurrentIndex(at)
-        for number, tab in enumerate(self.tabs):
-            tab.setChecked(number == at)
-        self.refresh()
 
     def refresh(self) -> None:
         """Show the page in front as the design is now."""
         rig = self.session.rig
         if rig is None:
             return
-        at = self._stack.currentIndex()
+        at = self.pages.current
         if at == 0:
             self.plots.refresh()
             if self.ranked is not None:
@@ -206,6 +183,6 @@ class DesignBench(QWidget):
             self.readout.refresh()
         else:
             self.assumed.refresh()
-        if len(self.tabs) > 2:
+        if self.ranked is not None:
             left = len(rig.assumed)
-            self.tabs[2].setText(f"What was assumed ({left})" if left else "What was assumed")
+            self.pages.tabs[2].setText(f"What was assumed ({left})" if left else "What was assumed")

@@ -177,7 +177,7 @@ class LoadBench(QWidget):
         ):
             self._grid.addWidget(label(title, "small"), 0, column)
         for at, name in enumerate(names):
-            self._grid.addWidget(label(name), at + 1, 0)
+            self._grid.addWidget(self._name(at, name), at + 1, 0)
             for column, field in enumerate(COLUMNS, start=1):
                 path = f"load.items.{at}.{field}"
                 pill = Pill(self.session, path, self._inner)
@@ -193,6 +193,15 @@ class LoadBench(QWidget):
             self._grid.addWidget(off, at + 1, 6)
         self._grid.setColumnStretch(5, 1)
         self._grid.setRowStretch(len(names) + 1, 1)
+
+    def _name(self, at: int, name: str) -> QWidget:
+        """A listed item's name, or a pill for an item of the maker's own."""
+        rig = self.session.rig
+        if rig is None or rig.load.items[at].kind != "own":
+            return label(name)
+        path = f"load.items.{at}.name"
+        self.pills[path] = Pill(self.session, path, self._inner)
+        return self.pills[path]
 
     def _offer(self) -> None:
         items = self.session.document.workshop.catalogue.items
@@ -212,18 +221,7 @@ class LoadBench(QWidget):
         if id == OWN:
             item = LoadItem(name=f"Own item {len(rig.load.items) + 1}", mass=0.5, up=0.04)
         else:
-            row = self.session.document.workshop.catalogue.items[id]
-            item = LoadItem(
-                name=row.name,
-                kind=row.kind,
-                mass=row.mass,
-                forward=row.forward,
-                right=row.right,
-                up=row.up,
-                length=row.length,
-                width=row.width,
-                height=row.height,
-            )
+            item = LoadItem.of(self.session.document.workshop.catalogue.items[id])
         edit = Edit("load.items", (*rig.load.items, item))
         trouble = self.session.edit(edit, action=f"add {item.name.lower()}")
         self.session.message.emit(trouble, bool(trouble))

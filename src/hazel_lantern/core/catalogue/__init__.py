@@ -20,7 +20,8 @@ from hazel_lantern.core.catalogue.rows import (
     Stand,
     Wheel,
 )
-from hazel_lantern.core.catalogue.tables import CatalogueError, read_table
+from hazel_lantern.core.catalogue.tables import CatalogueError, parse, read_table
+from hazel_lantern.core.files import write_whole
 from hazel_lantern.core.resources import DATA
 
 __all__ = ["Catalogue", "CatalogueError", "add_own", "load", "shipped"]
@@ -130,9 +131,6 @@ def add_own(own: Path, table: str, cells: dict[str, str]) -> None:
     CatalogueError
         If the line is not acceptable; the file is then as it was.
     """
-    from hazel_lantern.core.catalogue.tables import parse
-    from hazel_lantern.core.project.store import write_whole
-
     header = _header(table)
     path = own / f"{table}.csv"
     before = path.read_text(encoding="utf-8") if path.exists() else ",".join(header) + "\n"

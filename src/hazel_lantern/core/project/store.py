@@ -2,17 +2,16 @@
 
 from __future__ import annotations
 
-import contextlib
 import hashlib
 import json
 import os
-import tempfile
 from dataclasses import dataclass
 from pathlib import Path
 
 import platformdirs
 from pydantic import ValidationError
 
+from hazel_lantern.core.files import write_whole
 from hazel_lantern.core.project.file import LARGEST, ProjectError, dumps, loads
 from hazel_lantern.core.project.model import Project
 from hazel_lantern.core.shelf import Shelf
@@ -20,28 +19,6 @@ from hazel_lantern.core.workshop import Workshop
 
 SUFFIX = ".hazel.json"
 BACKUPS = 3
-
-
-def write_whole(path: Path, text: str) -> None:
-    """Write a file so that it is whole or as it was: beside it, flushed, then renamed.
-
-    Raises
-    ------
-    OSError
-        If it cannot be written; the old file is then untouched.
-    """
-    handle, name = tempfile.mkstemp(prefix=f".{path.name}.", dir=path.parent)
-    try:
-        with os.fdopen(handle, "w", encoding="utf-8") as file:
-            file.write(text)
-            file.flush()
-            os.fsync(file.fileno())
-        os.chmod(name, path.stat().st_mode & 0o777 if path.exists() else 0o644)
-        os.replace(name, path)
-    except BaseException:
-        with contextlib.suppress(OSError):
-            os.unlink(name)
-        raise
 
 
 def backup_names(path: Path) -> list[Path]:

@@ -362,6 +362,7 @@ class SliderFamily:
                     f"design.carriage.{name}"
                     for name in (
                         "wheel",
+                        "friction",
                         "length",
                         "wheelbase",
                         "mass",

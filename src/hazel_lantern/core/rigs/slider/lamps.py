@@ -260,7 +260,8 @@ def jam(scene: Scene) -> Lamp:
     """Push offset against the offset at which the guide locks."""
     design, wheel = scene.design, scene.parts.wheel
     offset = design.drive.push_offset
-    margin = min(jam_margin(design.carriage.wheelbase, offset, wheel.side_friction), 99.0)
+    friction = wheel.side_friction * design.carriage.friction
+    margin = min(jam_margin(design.carriage.wheelbase, offset, friction), 99.0)
     return _lamp(
         scene,
         "slider.jam",
@@ -275,7 +276,7 @@ def jam(scene: Scene) -> Lamp:
             "margin = l / (2 m d)",
             (
                 ("l", "wheelbase", design.carriage.wheelbase, "length"),
-                ("m", f"side friction, {wheel.name.lower()}", wheel.side_friction, "percent"),
+                ("m", f"side friction, {wheel.name.lower()}", friction, "percent"),
                 ("d", "push beside the middle", offset, "length"),
             ),
             "equilibrium of a guide with friction at both ends",

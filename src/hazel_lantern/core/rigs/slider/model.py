@@ -40,6 +40,7 @@ class Carriage(Frozen):
     """What runs on the rails; its mass is without wheels."""
 
     wheel: str = choice("Wheels", "groove-nylon", catalogue="wheels")
+    friction: float = quantity("number", "Friction, times listed", 1.0, low=0, high=20)
     length: float = quantity("length", "Carriage length", 0.20, low=0.04, high=3)
     wheelbase: float = quantity("length", "Wheelbase", 0.15, low=0.02, high=3)
     mass: float = quantity("mass", "Carriage mass", 0.6, low=0.01, high=200)

@@ -95,7 +95,7 @@ def carriage_load(rig: Rig, parts: Parts) -> carriage_statics.CarriageLoad:
         wheelbase=carriage.wheelbase,
         gauge=running_gauge(design, parts.section),
         push_height=design.drive.push_height,
-        rolling=parts.wheel.rolling_resistance,
+        rolling=parts.wheel.rolling_resistance * carriage.friction,
     )
 
 

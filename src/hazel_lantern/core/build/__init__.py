@@ -1,0 +1,1 @@
+"""From a design to the workshop: stock, cuts, holes, sheets."""

@@ -1,0 +1,67 @@
+"""Everything a build pack says of one rig, gathered once for the sheets and the tables."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.build.cuts import CutPlan, plan_cuts, stock_for
+from hazel_lantern.core.parts import Hole, Step
+from hazel_lantern.core.project.model import Project, Rig
+from hazel_lantern.core.units import Style
+from hazel_lantern.core.workshop import Workshop
+
+#: Said on every pack.
+DISCLAIMER = (
+    "These figures are for planning. What was checked, and the margin, stands beside each lamp; "
+    "what is not listed was not checked. Local rules come first. Lifting, rigging over people, "
+    "building structure and mains wiring belong to licensed or competent people."
+)
+
+
+@dataclass(frozen=True)
+class Dossier:
+    """One rig's pack: the rig, its assessment, and all that is made from it."""
+
+    project: Project
+    rig: Rig
+    assessment: Assessment
+    workshop: Workshop
+    cuts: CutPlan
+    holes: tuple[Hole, ...]
+    steps: tuple[Step, ...]
+    set_card: tuple[str, ...]
+    cautions: tuple[str, ...]
+
+    @property
+    def style(self) -> Style:
+        """Units of the pack."""
+        return self.project.settings.style
+
+
+def gather(project: Project, rig: Rig, workshop: Workshop) -> Dossier:
+    """Work out the pack of a rig.
+
+    Raises
+    ------
+    CutError
+        If there is no cut plan.
+    """
+    settings, family = project.settings, rig.family
+    assessment = family.assess(rig, settings, workshop)
+    stock = stock_for(assessment.pieces, workshop, settings.price_factor)
+    stations = ("Shot", "Load", "Frame", "Drive", "Build")
+    cautions = dict.fromkeys(
+        caution for station in stations for caution in family.cautions(station, rig, assessment)
+    )
+    return Dossier(
+        project=project,
+        rig=rig,
+        assessment=assessment,
+        workshop=workshop,
+        cuts=plan_cuts(assessment.pieces, stock, settings.kerf),
+        holes=family.holes(rig, assessment, workshop),
+        steps=family.steps(rig, assessment, workshop, settings.style),
+        set_card=family.set_card(rig, assessment, settings.style),
+        cautions=tuple(cautions),
+    )

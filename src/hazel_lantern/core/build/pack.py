@@ -1,0 +1,272 @@
+"""The build pack as PDF: drawing, parts, cuts, holes, steps, set card."""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+from typing import Any
+from xml.sax.saxutils import escape
+
+from reportlab.lib.colors import HexColor
+from reportlab.lib.pagesizes import A4, LETTER
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.platypus import (
+    Flowable,
+    KeepTogether,
+    PageBreak,
+    Paragraph,
+    SimpleDocTemplate,
+    Spacer,
+    Table,
+    TableStyle,
+)
+
+from hazel_lantern import __version__
+from hazel_lantern.core.build.dossier import DISCLAIMER, Dossier, gather
+from hazel_lantern.core.build.sheet_sketch import INK, PALE, SOFT, SketchSheet
+from hazel_lantern.core.build.tables import cuts_table, holes_table, parts_table, write_csv
+from hazel_lantern.core.lamps import State
+from hazel_lantern.core.project.model import Project, Rig
+from hazel_lantern.core.resources import DATA
+from hazel_lantern.core.units import write
+from hazel_lantern.core.workshop import Workshop
+
+HAZEL, PAPER = HexColor("#8A5A2B"), HexColor("#EFE7D8")
+_STATE = {"holds": "#5F6F2E", "tight": "#C4601A", "fails": "#8E2B1F"}
+
+
+def _fonts() -> None:
+    for name, file in (("Lantern", "Regular"), ("LanternBold", "SemiBold")):
+        if name not in pdfmetrics.getRegisteredFontNames():
+            pdfmetrics.registerFont(TTFont(name, DATA / "fonts" / f"LanternCabin-{file}.ttf"))
+
+
+def _style(name: str, size: float, bold: bool = False, **more: Any) -> ParagraphStyle:
+    font = "LanternBold" if bold else "Lantern"
+    return ParagraphStyle(name, fontName=font, fontSize=size, leading=size * 1.35, textColor=INK,
+                          **more)
+
+
+def stem_of(rig: Rig) -> str:
+    """A file name for the rig: small letters, digits and dashes."""
+    return re.sub(r"[^a-z0-9]+", "-", rig.name.lower()).strip("-") or "rig"
+
+
+class _Pack:
+    """Builds the flowables of a pack, section by section."""
+
+    def __init__(self, dossier: Dossier, page: tuple[float, float]) -> None:
+        self.d = dossier
+        self.width = page[0] - 96
+        self.height = page[1] - 120
+        self.title = _style("title", 20, bold=True, spaceAfter=4)
+        self.heading = _style("heading", 13, bold=True, spaceBefore=12, spaceAfter=5,
+                              keepWithNext=1)
+        self.body = _style("body", 9.5, spaceAfter=3)
+        self.small = _style("small", 8, spaceAfter=2)
+        self.cell = _style("cell", 8.5)
+        self.head = _style("head", 8.5, bold=True)
+
+    def _p(self, text: str, style: ParagraphStyle | None = None) -> Paragraph:
+        return Paragraph(escape(text), style or self.body)
+
+    def _table(
+        self, header: tuple[str, ...], rows: list[tuple[str, ...]], shares: tuple[float, ...]
+    ) -> Table:
+        cells = [[self._p(word, self.head) for word in header]]
+        cells += [[self._p(word, self.cell) for word in row] for row in rows]
+        widths = [self.width * share / sum(shares) for share in shares]
+        return Table(cells, colWidths=widths, repeatRows=1, style=TableStyle([
+            ("BACKGROUND", (0, 0), (-1, 0), PAPER),
+            ("LINEBELOW", (0, 0), (-1, -1), 0.4, PALE),
+            ("VALIGN", (0, 0), (-1, -1), "TOP"),
+            ("TOPPADDING", (0, 0), (-1, -1), 2.5),
+            ("BOTTOMPADDING", (0, 0), (-1, -1), 2.5),
+            ("LEFTPADDING", (0, 0), (-1, -1), 4),
+        ]))
+
+    def front(self) -> list[Flowable]:
+        rig, family = self.d.rig, self.d.rig.family
+        style = self.d.style
+        sketch = family.sketch(
+            rig, self.d.assessment, family.views[0].id, len(self.d.assessment.marks) // 2,
+            self.d.workshop,
+        )
+        shot = rig.shot
+        line = (
+            f"{family.title} · {shot.direction}, {write(shot.distance, 'length', style)} in "
+            f"{write(shot.duration, 'time', style)} · load "
+            f"{write(rig.load.centre().mass, 'mass', style)}"
+        )
+        return [
+            self._p(rig.name, self.title),
+            self._p(f"{self.d.project.name} · {line}"),
+            SketchSheet(sketch, rig, style, self.width, min(360.0, self.height * 0.5)),
+            *self.lamps(),
+        ]
+
+    def lamps(self) -> list[Flowable]:
+        style = self.d.style
+        rows = []
+        for lamp in self.d.assessment.lamps:
+            colour = _STATE[lamp.state]
+            state = Paragraph(
+                f'<font color="{colour}"><b>{lamp.state}</b></font>', self.cell
+            )
+            rows.append([state, self._p(lamp.headline, self.cell),
+                         self._p(lamp.reading(style), self.cell)])
+        table = Table(rows, colWidths=[50, self.width * 0.5, self.width * 0.5 - 50],
+                      style=TableStyle([
+                          ("LINEBELOW", (0, 0), (-1, -1), 0.4, PALE),
+                          ("TOPPADDING", (0, 0), (-1, -1), 1.5),
+                          ("BOTTOMPADDING", (0, 0), (-1, -1), 1.5),
+                      ]))
+        return [self._p("What was checked", self.heading), table, Spacer(1, 6),
+                self._p(DISCLAIMER, self.small)]
+
+    def shopping(self) -> list[Flowable]:
+        style = self.d.style
+        total = write(self.d.assessment.cost, "money", style)
+        budget = write(self.d.rig.budget, "money", style)
+        header, rows = parts_table(self.d)
+        found: list[Flowable] = [
+            self._p("Parts", self.heading),
+            self._table(header, rows, (34, 9, 11, 9, 12, 25)),
+            Spacer(1, 4),
+            self._p(f"Still to buy: {total} of a budget of {budget}."),
+            self._p("Cuts", self.heading),
+        ]
+        header, rows = cuts_table(self.d)
+        found.append(self._table(header, rows, (6, 26, 15, 12, 29, 12)))
+        found.append(Spacer(1, 4))
+        kerf = write(self.d.project.settings.kerf, "fine", style)
+        found.append(self._p(f"A saw cut of {kerf} is counted between pieces."))
+        found += [_CutBarDrawing(bar, self.width, self.d) for bar in self.d.cuts.bars]
+        return found
+
+    def workshop(self) -> list[Flowable]:
+        header, rows = holes_table(self.d)
+        found: list[Flowable] = [
+            self._p("Holes", self.heading),
+            self._p("Measure every hole of a part from its near left corner, not from the hole "
+                    "before, so that errors do not add up."),
+            self._table(header, rows, (17, 13, 12, 14, 12, 32)),
+            self._p("Steps", self.heading),
+        ]
+        for number, step in enumerate(self.d.steps, start=1):
+            block: list[Flowable] = [self._p(f"{number}. {step.text}")]
+            if step.tools:
+                block.append(self._p("Tools: " + ", ".join(step.tools) + ".", self.small))
+            if step.caution:
+                block.append(Paragraph(
+                    f'<font color="{_STATE["fails"]}">Mind:</font> {escape(step.caution)}',
+                    self.small,
+                ))
+            found.append(KeepTogether(block))
+        return found
+
+    def card(self) -> list[Flowable]:
+        big = _style("card", 12, spaceAfter=7)
+        found: list[Flowable] = [self._p(f"Set card: {self.d.rig.name}", self.title)]
+        found += [self._p(f"{number}. {line}", big)
+                  for number, line in enumerate(self.d.set_card, start=1)]
+        if self.d.cautions:
+            found.append(self._p("Mind", self.heading))
+            found += [self._p(caution) for caution in self.d.cautions]
+        return [*found, Spacer(1, 8), self._p(DISCLAIMER, self.small)]
+
+    def story(self) -> list[Flowable]:
+        return [*self.front(), PageBreak(), *self.shopping(), PageBreak(), *self.workshop(),
+                PageBreak(), *self.card()]
+
+
+class _CutBarDrawing(Flowable):  # type: ignore[misc]
+    """A bar with its cuts, drawn in proportion."""
+
+    def __init__(self, bar: Any, width: float, dossier: Dossier) -> None:
+        super().__init__()
+        self.bar, self.width, self.height, self.d = bar, width, 26.0, dossier
+
+    def wrap(self, *_: float) -> tuple[float, float]:
+        return self.width, self.height
+
+    def draw(self) -> None:
+        canvas, bar = self.canv, self.bar
+        longest = max(one.stock.length for one in self.d.cuts.bars)
+        factor = self.width / longest
+        canvas.setLineWidth(0.6)
+        canvas.setStrokeColor(SOFT)
+        canvas.setFillColor(HexColor("#FFFFFF"))
+        canvas.rect(0, 4, bar.stock.length * factor, 14, fill=1)
+        x = 0.0
+        for _, length in bar.pieces:
+            canvas.setFillColor(PAPER)
+            canvas.rect(x, 4, length * factor, 14, fill=1)
+            canvas.setFillColor(INK)
+            canvas.setFont("Lantern", 8)
+            canvas.drawCentredString(
+                x + length * factor / 2, 8, write(length, "length", self.d.style)
+            )
+            x += (length + self.d.project.settings.kerf) * factor
+
+
+def _footer(canvas: Any, document: Any) -> None:
+    canvas.setFont("Lantern", 7.5)
+    canvas.setFillColor(SOFT)
+    canvas.drawString(48, 30, f"Hazel Lantern {__version__} · {document.title}")
+    canvas.drawRightString(document.pagesize[0] - 48, 30, f"page {canvas.getPageNumber()}")
+
+
+def write_pdf(dossier: Dossier, path: Path, paper: str = "A4") -> None:
+    """Write the pack as PDF.
+
+    Parameters
+    ----------
+    dossier : Dossier
+    path : Path
+        Overwritten only once the new file is whole.
+    paper : {"A4", "Letter"}
+
+    Raises
+    ------
+    OSError
+        If it cannot be written.
+    """
+    _fonts()
+    page = LETTER if paper == "Letter" else A4
+    beside = path.with_name(f".{path.name}.part")
+    document = SimpleDocTemplate(
+        str(beside), pagesize=page, leftMargin=48, rightMargin=48, topMargin=44, bottomMargin=52,
+        title=f"{dossier.project.name}: {dossier.rig.name}", author="",
+        subject="Build pack", creator=f"Hazel Lantern {__version__}",
+    )
+    try:
+        document.build(_Pack(dossier, page).story(), onFirstPage=_footer, onLaterPages=_footer)
+        beside.replace(path)
+    finally:
+        beside.unlink(missing_ok=True)
+
+
+def write_pack(project: Project, rig: Rig, workshop: Workshop, folder: Path) -> list[Path]:
+    """Write the whole pack of a rig into a folder: a PDF and three CSV tables.
+
+    Returns
+    -------
+    list of Path
+        The files written.
+
+    Raises
+    ------
+    OSError
+        If the folder cannot be written.
+    CutError
+        If there is no cut plan.
+    """
+    dossier = gather(project, rig, workshop)
+    folder.mkdir(parents=True, exist_ok=True)
+    stem = stem_of(rig)
+    pdf = folder / f"{stem}-pack.pdf"
+    write_pdf(dossier, pdf, "Letter" if project.settings.style.imperial else "A4")
+    return [pdf, *write_csv(dossier, folder, stem)]
