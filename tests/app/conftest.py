@@ -1,12 +1,13 @@
 """A window to drive by mouse and keyboard, with its files in a folder of the test's own."""
 
 import pytest
-from PyQt6.QtCore import QCoreApplication, QEvent, QPoint, Qt, QThreadPool
+from PyQt6.QtCore import QCoreApplication, QEvent, QPoint, Qt
 from PyQt6.QtTest import QTest
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.keeper import DEMO
 from hazel_lantern.app.start import make_app, make_window
+from hazel_lantern.app.workers import stop_all
 from hazel_lantern.core.project.store import open_project
 
 
@@ -19,6 +20,8 @@ def qapp():
 def _clear_away(qapp):
     """Windows of the test before are deleted now, not when an event loop comes round to it."""
     QCoreApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+    yield
+    stop_all()
 
 
 def leave_quietly(window):
@@ -39,7 +42,6 @@ def window(qapp, qtbot, store):
     found.show()
     qtbot.waitExposed(found)
     yield found
-    QThreadPool.globalInstance().waitForDone(5000)
     theme.use(qapp, "day")
 
 

@@ -192,6 +192,12 @@ def test_the_pack_holds_all_that_a_workshop_needs(tmp_path, rig, workshop, units
     assert len(rows) == 2
 
 
+def test_the_set_card_says_what_is_not_ready(tmp_path, rig, workshop):
+    narrow = changed(rig, design__supports__foot_spread=0.5)
+    files = write_pack(Project(rigs=(narrow,)), narrow, workshop, tmp_path)
+    assert "Not ready: tips over at the" in words_of(files[0])
+
+
 def test_a_pack_that_cannot_be_written_leaves_nothing(tmp_path, rig, workshop):
     dossier = gather(Project(rigs=(rig,)), rig, workshop)
     with pytest.raises(OSError, match="No such"):

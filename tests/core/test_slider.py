@@ -427,3 +427,36 @@ def test_foretold_measurements(rig):
     assert foretold["rolls-at"] == pytest.approx(math.atan(0.015))
     assert foretold["dip-worst"] == found.by_id["slider.rail-dip"].value
     assert foretold["moving-mass"] == pytest.approx(2.4 + 0.6 + 4 * 0.038)
+
+
+def test_dusty_rails_drag_in_proportion(rig):
+    dusty = changed(rig, design__carriage__friction=2.5)
+    clean, found = assess(rig), assess(dusty)
+    foretold = {m.id: m.predicted for m in rig.family.measures}
+    assert foretold["push"](dusty, found) == pytest.approx(2.5 * foretold["push"](rig, clean))
+    assert found.by_id["slider.jam"].value == pytest.approx(clean.by_id["slider.jam"].value / 2.5)
+    smooth = assess(changed(rig, design__carriage__friction=0.0))
+    assert smooth.by_id["slider.runaway"].limit == 0
+    assert smooth.by_id["slider.jam"].value == 99
+
+
+def test_bending_is_drawn_larger_by_a_round_factor():
+    from hazel_lantern.core.rigs.slider.sketch import enlargement
+
+    assert enlargement(0.0, 1.0) == 1
+    assert enlargement(0.2, 1.0) == 1
+    for dip in (0.0001, 0.0017, 0.004, 0.02):
+        factor = enlargement(dip, 1.2)
+        assert factor * dip <= 0.036 * 1.2
+        assert factor in (1, 2, 5, 10, 20, 25, 50, 100, 200, 500)
+
+
+@pytest.mark.parametrize("view", ["side", "close", "above"])
+def test_the_carriage_is_drawn_where_it_is(rig, view):
+    found = assess(rig)
+    lows = []
+    for mark in (0, len(found.marks) - 1):
+        sketch = rig.family.sketch(rig, found, view, mark, Workshop())
+        grip = next(h for h in sketch.handles if h.path == "mark")
+        lows.append(grip.at[0])
+    assert lows[1] - lows[0] == pytest.approx(0.8, rel=0.01)

@@ -46,6 +46,7 @@ class ChoicePopup(QFrame):
 
     def pop(self, at: QPoint) -> None:
         """Show it at a global point, moved so that it stays on the screen."""
+        self.resize(self.size().expandedTo(self.minimumSizeHint()))
         screen = self.screen()
         if screen is not None:
             area = screen.availableGeometry()

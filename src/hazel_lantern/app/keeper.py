@@ -171,6 +171,9 @@ class Keeper(QObject):
     def recover(self, recovery: Recovery) -> None:
         """Take up unsaved work that was left behind."""
         self.replaced.emit((recovery.project, recovery.origin))
+        # It is on no disk but here until the maker saves it.
+        self.session.document.mark_unsaved()
+        self.autosave()
         recovery.file.unlink(missing_ok=True)
 
     def leave(self) -> None:

@@ -12,6 +12,7 @@ from PyQt6.QtWidgets import QApplication, QMessageBox
 from hazel_lantern.app import theme
 from hazel_lantern.app.keeper import DEMO
 from hazel_lantern.app.window import Window
+from hazel_lantern.app.workers import stop_all
 from hazel_lantern.core import catalogue
 from hazel_lantern.core.project.file import ProjectError
 from hazel_lantern.core.project.store import Store, open_project
@@ -91,4 +92,6 @@ def run(path: Path | None, demo: bool = False) -> int:
         window.open_at_start(open_project(DEMO, workshop), None)
     window.show()
     QTimer.singleShot(0, lambda: offer_recovery(window, store))
-    return app.exec()
+    status = app.exec()
+    stop_all()
+    return status

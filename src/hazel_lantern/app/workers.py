@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import sys
+import weakref
 from collections.abc import Callable
 from typing import Any
 
@@ -15,6 +16,18 @@ SETTLE = 200
 
 # A busy search may hold the interpreter; short slices keep frames on time.
 sys.setswitchinterval(0.002)
+
+
+_workers: weakref.WeakSet[Worker] = weakref.WeakSet()
+
+
+def stop_all(patience: int = 5000) -> None:
+    """Stop every worker and wait for its thread, ms; for when the application ends."""
+    for worker in list(_workers):
+        worker.cancel()
+    pool = QThreadPool.globalInstance()
+    if pool is not None:
+        pool.waitForDone(patience)
 
 
 class _Signals(QObject):
@@ -72,6 +85,7 @@ class Worker(QObject):
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.timeout.connect(self._begin)
+        _workers.add(self)
 
     @property
     def busy(self) -> bool:

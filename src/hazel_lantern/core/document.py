@@ -38,7 +38,7 @@ class Document:
         self._undo: list[_Moment] = []
         self._redo: list[_Moment] = []
         self._gesture: object = None
-        self._saved: Project = project
+        self._saved: Project | None = project
         self._listeners: list[Listener] = []
         self._assessed: tuple[object, Assessment] | None = None
         self._workshop = workshop
@@ -209,6 +209,11 @@ class Document:
     def dirty(self) -> bool:
         """Whether the project differs from the saved one."""
         return self._project is not self._saved and self._project != self._saved
+
+    def mark_unsaved(self) -> None:
+        """Nothing on disk is this project, such as when it was recovered."""
+        self._saved = None
+        self._tell()
 
     def mark_saved(self) -> None:
         """The project is on disk as it is now."""

@@ -133,8 +133,9 @@ def _plan_section(
         if entry.available is not None:
             uses = np.array([[float(column[0] is entry) for column in columns]])
             constraints.append(LinearConstraint(uses, ub=entry.available))
-    answer = milp(price, constraints=constraints, integrality=np.ones(len(columns)),
-                  bounds=Bounds(lb=0))
+    answer = milp(
+        price, constraints=constraints, integrality=np.ones(len(columns)), bounds=Bounds(lb=0)
+    )
     if not answer.success:
         raise CutError(f"{section}: no cut plan found: {answer.message}")
     return _bars(section, pieces, columns, np.rint(answer.x).astype(int), kerf)
@@ -173,7 +174,9 @@ def stock_for(
         owned = Counter(workshop.shelf.lengths_of(section_id))
         found[section_id] = [
             *(StockLength(length, 0.0, count) for length, count in owned.items()),
-            *(StockLength(length, length * section.price * price_factor)
-              for length in section.stock_lengths),
+            *(
+                StockLength(length, length * section.price * price_factor)
+                for length in section.stock_lengths
+            ),
         ]
     return found

@@ -45,8 +45,9 @@ def _fonts() -> None:
 
 def _style(name: str, size: float, bold: bool = False, **more: Any) -> ParagraphStyle:
     font = "LanternBold" if bold else "Lantern"
-    return ParagraphStyle(name, fontName=font, fontSize=size, leading=size * 1.35, textColor=INK,
-                          **more)
+    return ParagraphStyle(
+        name, fontName=font, fontSize=size, leading=size * 1.35, textColor=INK, **more
+    )
 
 
 def stem_of(rig: Rig) -> str:
@@ -62,8 +63,9 @@ class _Pack:
         self.width = page[0] - 96
         self.height = page[1] - 120
         self.title = _style("title", 20, bold=True, spaceAfter=4)
-        self.heading = _style("heading", 13, bold=True, spaceBefore=12, spaceAfter=5,
-                              keepWithNext=1)
+        self.heading = _style(
+            "heading", 13, bold=True, spaceBefore=12, spaceAfter=5, keepWithNext=1
+        )
         self.body = _style("body", 9.5, spaceAfter=3)
         self.small = _style("small", 8, spaceAfter=2)
         self.cell = _style("cell", 8.5)
@@ -78,20 +80,30 @@ class _Pack:
         cells = [[self._p(word, self.head) for word in header]]
         cells += [[self._p(word, self.cell) for word in row] for row in rows]
         widths = [self.width * share / sum(shares) for share in shares]
-        return Table(cells, colWidths=widths, repeatRows=1, style=TableStyle([
-            ("BACKGROUND", (0, 0), (-1, 0), PAPER),
-            ("LINEBELOW", (0, 0), (-1, -1), 0.4, PALE),
-            ("VALIGN", (0, 0), (-1, -1), "TOP"),
-            ("TOPPADDING", (0, 0), (-1, -1), 2.5),
-            ("BOTTOMPADDING", (0, 0), (-1, -1), 2.5),
-            ("LEFTPADDING", (0, 0), (-1, -1), 4),
-        ]))
+        return Table(
+            cells,
+            colWidths=widths,
+            repeatRows=1,
+            style=TableStyle(
+                [
+                    ("BACKGROUND", (0, 0), (-1, 0), PAPER),
+                    ("LINEBELOW", (0, 0), (-1, -1), 0.4, PALE),
+                    ("VALIGN", (0, 0), (-1, -1), "TOP"),
+                    ("TOPPADDING", (0, 0), (-1, -1), 2.5),
+                    ("BOTTOMPADDING", (0, 0), (-1, -1), 2.5),
+                    ("LEFTPADDING", (0, 0), (-1, -1), 4),
+                ]
+            ),
+        )
 
     def front(self) -> list[Flowable]:
         rig, family = self.d.rig, self.d.rig.family
         style = self.d.style
         sketch = family.sketch(
-            rig, self.d.assessment, family.views[0].id, len(self.d.assessment.marks) // 2,
+            rig,
+            self.d.assessment,
+            family.views[0].id,
+            len(self.d.assessment.marks) // 2,
             self.d.workshop,
         )
         shot = rig.shot
@@ -112,19 +124,27 @@ class _Pack:
         rows = []
         for lamp in self.d.assessment.lamps:
             colour = _STATE[lamp.state]
-            state = Paragraph(
-                f'<font color="{colour}"><b>{lamp.state}</b></font>', self.cell
+            state = Paragraph(f'<font color="{colour}"><b>{lamp.state}</b></font>', self.cell)
+            rows.append(
+                [state, self._p(lamp.headline, self.cell), self._p(lamp.reading(style), self.cell)]
             )
-            rows.append([state, self._p(lamp.headline, self.cell),
-                         self._p(lamp.reading(style), self.cell)])
-        table = Table(rows, colWidths=[50, self.width * 0.5, self.width * 0.5 - 50],
-                      style=TableStyle([
-                          ("LINEBELOW", (0, 0), (-1, -1), 0.4, PALE),
-                          ("TOPPADDING", (0, 0), (-1, -1), 1.5),
-                          ("BOTTOMPADDING", (0, 0), (-1, -1), 1.5),
-                      ]))
-        return [self._p("What was checked", self.heading), table, Spacer(1, 6),
-                self._p(DISCLAIMER, self.small)]
+        table = Table(
+            rows,
+            colWidths=[50, self.width * 0.5, self.width * 0.5 - 50],
+            style=TableStyle(
+                [
+                    ("LINEBELOW", (0, 0), (-1, -1), 0.4, PALE),
+                    ("TOPPADDING", (0, 0), (-1, -1), 1.5),
+                    ("BOTTOMPADDING", (0, 0), (-1, -1), 1.5),
+                ]
+            ),
+        )
+        return [
+            self._p("What was checked", self.heading),
+            table,
+            Spacer(1, 6),
+            self._p(DISCLAIMER, self.small),
+        ]
 
     def shopping(self) -> list[Flowable]:
         style = self.d.style
@@ -150,8 +170,10 @@ class _Pack:
         header, rows = holes_table(self.d)
         found: list[Flowable] = [
             self._p("Holes", self.heading),
-            self._p("Measure every hole of a part from its near left corner, not from the hole "
-                    "before, so that errors do not add up."),
+            self._p(
+                "Measure every hole of a part from its near left corner, not from the hole "
+                "before, so that errors do not add up."
+            ),
             self._table(header, rows, (17, 13, 12, 14, 12, 32)),
             self._p("Steps", self.heading),
         ]
@@ -160,26 +182,41 @@ class _Pack:
             if step.tools:
                 block.append(self._p("Tools: " + ", ".join(step.tools) + ".", self.small))
             if step.caution:
-                block.append(Paragraph(
-                    f'<font color="{_STATE["fails"]}">Mind:</font> {escape(step.caution)}',
-                    self.small,
-                ))
+                block.append(
+                    Paragraph(
+                        f'<font color="{_STATE["fails"]}">Mind:</font> {escape(step.caution)}',
+                        self.small,
+                    )
+                )
             found.append(KeepTogether(block))
         return found
 
     def card(self) -> list[Flowable]:
         big = _style("card", 12, spaceAfter=7)
         found: list[Flowable] = [self._p(f"Set card: {self.d.rig.name}", self.title)]
-        found += [self._p(f"{number}. {line}", big)
-                  for number, line in enumerate(self.d.set_card, start=1)]
+        for lamp in self.d.assessment.lamps:
+            if lamp.state is State.FAILS:
+                words = escape(f"Not ready: {lamp.headline.lower()} ({lamp.reading(self.d.style)})")
+                found.append(Paragraph(f'<font color="{_STATE["fails"]}">{words}</font>', big))
+        found += [
+            self._p(f"{number}. {line}", big)
+            for number, line in enumerate(self.d.set_card, start=1)
+        ]
         if self.d.cautions:
             found.append(self._p("Mind", self.heading))
             found += [self._p(caution) for caution in self.d.cautions]
         return [*found, Spacer(1, 8), self._p(DISCLAIMER, self.small)]
 
     def story(self) -> list[Flowable]:
-        return [*self.front(), PageBreak(), *self.shopping(), PageBreak(), *self.workshop(),
-                PageBreak(), *self.card()]
+        return [
+            *self.front(),
+            PageBreak(),
+            *self.shopping(),
+            PageBreak(),
+            *self.workshop(),
+            PageBreak(),
+            *self.card(),
+        ]
 
 
 class _CutBarDrawing(Flowable):  # type: ignore[misc]
@@ -238,9 +275,16 @@ def write_pdf(dossier: Dossier, path: Path, paper: str = "A4") -> None:
     page = LETTER if paper == "Letter" else A4
     beside = path.with_name(f".{path.name}.part")
     document = SimpleDocTemplate(
-        str(beside), pagesize=page, leftMargin=48, rightMargin=48, topMargin=44, bottomMargin=52,
-        title=f"{dossier.project.name}: {dossier.rig.name}", author="",
-        subject="Build pack", creator=f"Hazel Lantern {__version__}",
+        str(beside),
+        pagesize=page,
+        leftMargin=48,
+        rightMargin=48,
+        topMargin=44,
+        bottomMargin=52,
+        title=f"{dossier.project.name}: {dossier.rig.name}",
+        author="",
+        subject="Build pack",
+        creator=f"Hazel Lantern {__version__}",
     )
     try:
         document.build(_Pack(dossier, page).story(), onFirstPage=_footer, onLaterPages=_footer)

@@ -14,8 +14,14 @@ from hazel_lantern.core.units import Style, write
 
 INK, SOFT, PALE = HexColor("#2A2119"), HexColor("#6B5B4B"), HexColor("#D6C8B0")
 _FILL = {
-    "figure": "#EFE7D8", "timber": "#E2D2B4", "camera": "#5A4B3C", "glass": "#8A7A68",
-    "wheel": "#FFFFFF", "stand": "#6B5B4B", "metal": "#9A8C7C", "ballast": "#9A8C7C",
+    "figure": "#EFE7D8",
+    "timber": "#E2D2B4",
+    "camera": "#5A4B3C",
+    "glass": "#8A7A68",
+    "wheel": "#FFFFFF",
+    "stand": "#6B5B4B",
+    "metal": "#9A8C7C",
+    "ballast": "#9A8C7C",
     "mass": "#8E2B1F",
 }
 #: Drawing scales in use, 1 to this many.
@@ -152,7 +158,8 @@ class SketchSheet(Flowable):  # type: ignore[misc]
         canvas.setFont("Lantern", 8)
         canvas.setFillColor(INK)
         canvas.drawString(
-            x + bar * self._factor + 6, y - 3,
+            x + bar * self._factor + 6,
+            y - 3,
             f"{write(bar, 'length', self.style)} · scale 1 : {self.scale:g} · check with a rule; "
             "written sizes rule",
         )

@@ -69,10 +69,14 @@ def cheapest_cover(
         return Cover(0.0, (), tuple(used), left)
     best: list[tuple[float, tuple[float, ...]]] = [(0.0, ())]
     for wanted in range(1, left + 1):
-        best.append(min(
-            (best[max(0, wanted - yields)][0] + price,
-             (*best[max(0, wanted - yields)][1], length))
-            for yields, length, price in usable
-        ))
+        best.append(
+            min(
+                (
+                    best[max(0, wanted - yields)][0] + price,
+                    (*best[max(0, wanted - yields)][1], length),
+                )
+                for yields, length, price in usable
+            )
+        )
     cost, bought = best[left]
     return Cover(cost, tuple(sorted(bought)), tuple(used), 0)

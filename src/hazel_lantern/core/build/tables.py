@@ -18,8 +18,14 @@ def parts_table(dossier: Dossier) -> Table:
     """What to have: part, number, price, whether owned."""
     style = dossier.style
     rows: list[tuple[str, ...]] = [
-        (part.name, str(part.quantity), write(part.price, "money", style), part.having,
-         write(part.mass, "mass", style), part.note)
+        (
+            part.name,
+            str(part.quantity),
+            write(part.price, "money", style),
+            part.having,
+            write(part.mass, "mass", style),
+            part.note,
+        )
         for part in dossier.assessment.parts
     ]
     return ("Part", "Number", "Price", "Have", "Mass", "Note"), rows
@@ -32,11 +38,16 @@ def cuts_table(dossier: Dossier) -> Table:
     for number, bar in enumerate(dossier.cuts.bars, start=1):
         name = dossier.workshop.catalogue.find("sections", bar.section).name
         pieces = ", ".join(write(length, "length", style) for _, length in bar.pieces)
-        rows.append((
-            str(number), name, write(bar.stock.length, "length", style),
-            "shelf" if bar.stock.owned else write(bar.stock.price, "money", style),
-            pieces, write(bar.offcut, "length", style),
-        ))
+        rows.append(
+            (
+                str(number),
+                name,
+                write(bar.stock.length, "length", style),
+                "shelf" if bar.stock.owned else write(bar.stock.price, "money", style),
+                pieces,
+                write(bar.offcut, "length", style),
+            )
+        )
     for piece in dossier.cuts.too_long:
         name = dossier.workshop.catalogue.find("sections", piece.section).name
         length = write(piece.length, "length", style)
@@ -48,8 +59,14 @@ def holes_table(dossier: Dossier) -> Table:
     """Each hole from its part's near left corner."""
     style = dossier.style
     rows: list[tuple[str, ...]] = [
-        (hole.part, hole.label, write(hole.x, "length", style), write(hole.y, "length", style),
-         write(hole.diameter, "fine", style), hole.purpose)
+        (
+            hole.part,
+            hole.label,
+            write(hole.x, "length", style),
+            write(hole.y, "length", style),
+            write(hole.diameter, "fine", style),
+            hole.purpose,
+        )
         for hole in dossier.holes
     ]
     return ("Part", "Hole", "From left", "From near edge", "Drill", "For"), rows

@@ -105,7 +105,11 @@ class Store:
 
     def autosave(self, project: Project, origin: Path | None, key: str) -> None:
         """Keep a copy of unsaved work; ``key`` tells one window's from another's."""
-        kept = {"origin": str(origin) if origin else None, "project": json.loads(dumps(project))}
+        kept = {
+            "origin": str(origin) if origin else None,
+            "process": os.getpid(),
+            "project": json.loads(dumps(project)),
+        }
         self._write(f"autosave/{_digest(key)}.json", json.dumps(kept))
 
     def drop_autosave(self, key: str) -> None:
@@ -113,13 +117,19 @@ class Store:
         (self.folder / "autosave" / f"{_digest(key)}.json").unlink(missing_ok=True)
 
     def recoveries(self) -> list[Recovery]:
-        """Unsaved work left behind, newest first; what cannot be read is left where it is."""
+        """Unsaved work left behind, newest first.
+
+        What another running window is keeping is not left behind; what cannot be read is left
+        where it is.
+        """
         folder = self.folder / "autosave"
         found = []
         files = sorted(folder.glob("*.json"), key=lambda f: -f.stat().st_mtime)
         for file in files if folder.is_dir() else []:
             try:
                 kept = json.loads(file.read_text(encoding="utf-8"))
+                if _runs_elsewhere(int(kept.get("process", 0))):
+                    continue
                 project = loads(json.dumps(kept["project"]))
                 origin = Path(kept["origin"]) if kept["origin"] else None
             except (OSError, ValueError, KeyError, TypeError):
@@ -171,6 +181,19 @@ class Store:
     def prefer(self, **values: object) -> None:
         """Keep preferences."""
         self._write("preferences.json", json.dumps({**self.preferences(), **values}))
+
+
+def _runs_elsewhere(process: int) -> bool:
+    """Whether a process of that number, not this one, is alive."""
+    if process in (0, os.getpid()):
+        return False
+    try:
+        os.kill(process, 0)
+    except ProcessLookupError:
+        return False
+    except OSError:
+        return True
+    return True
 
 
 def _digest(key: str) -> str:
