@@ -185,7 +185,9 @@ def test_unsaved_work_is_kept_and_offered_at_the_next_start(
     monkeypatch.setattr(QMessageBox, "clickedButton", lambda box: box.buttons()[0])
     offer_recovery(second, store)
     assert second.session.value("design.rails.length") == pytest.approx(1.3)
-    assert not store.recoveries()
+    # It is the second window's unsaved work now.
+    assert second.session.document.dirty
+    assert [r.project for r in store.recoveries()] == [second.session.document.project]
 
 
 @pytest.mark.parametrize(("which", "leaves"), [(0, True), (1, True), (2, False)])

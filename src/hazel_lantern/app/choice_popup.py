@@ -46,14 +46,15 @@ class ChoicePopup(QFrame):
 
     def pop(self, at: QPoint) -> None:
         """Show it at a global point, moved so that it stays on the screen."""
-        self.resize(self.size().expandedTo(self.minimumSizeHint()))
-        screen = self.screen()
-        if screen is not None:
-            area = screen.availableGeometry()
-            at.setX(max(area.left(), min(at.x(), area.right() - self.width())))
-            at.setY(max(area.top(), min(at.y(), area.bottom() - self.height())))
         self.move(at)
         self.show()
+        screen = self.screen()
+        if screen is not None:
+            # Only once shown is its height known.
+            area = screen.availableGeometry()
+            left = max(area.left(), min(at.x(), area.right() + 1 - self.width()))
+            top = max(area.top(), min(at.y(), area.bottom() + 1 - self.height()))
+            self.move(left, top)
         (self.filter if self.filter.isVisible() else self.list).setFocus()
 
     def _narrow(self, text: str) -> None:

@@ -18,13 +18,20 @@ SETTLE = 200
 sys.setswitchinterval(0.002)
 
 
-_workers: weakref.WeakSet[Worker] = weakref.WeakSet()
+class _Stop:
+    """A request to stop, asked for by the window and looked at by the thread."""
+
+    def __init__(self) -> None:
+        self.asked = False
+
+
+_under_way: weakref.WeakSet[_Stop] = weakref.WeakSet()
 
 
 def stop_all(patience: int = 5000) -> None:
-    """Stop every worker and wait for its thread, ms; for when the application ends."""
-    for worker in list(_workers):
-        worker.cancel()
+    """Stop all work and wait for its threads, ms; for when the application ends."""
+    for stop in list(_under_way):
+        stop.asked = True
     pool = QThreadPool.globalInstance()
     if pool is not None:
         pool.waitForDone(patience)
@@ -42,13 +49,15 @@ class _Task(QRunnable):
     def __init__(self, number: int, work: Callable[..., Any], signals: _Signals) -> None:
         super().__init__()
         self.number, self.work, self.signals = number, work, signals
-        self.stopped = False
+        self.stop = _Stop()
+        _under_way.add(self.stop)
 
     def run(self) -> None:
         """In the pool's thread."""
         try:
             result = self.work(
-                lambda: self.stopped, lambda share: self.signals.progress.emit(self.number, share)
+                lambda: self.stop.asked,
+                lambda share: self.signals.progress.emit(self.number, share),
             )
         except StopSearch:
             return
@@ -59,7 +68,7 @@ class _Task(QRunnable):
         self._emit(self.signals.done, result)
 
     def _emit(self, signal: Any, value: object) -> None:
-        if not self.stopped:
+        if not self.stop.asked:
             signal.emit(self.number, value)
 
 
@@ -85,7 +94,6 @@ class Worker(QObject):
         self._timer = QTimer(self)
         self._timer.setSingleShot(True)
         self._timer.timeout.connect(self._begin)
-        _workers.add(self)
 
     @property
     def busy(self) -> bool:
@@ -102,7 +110,7 @@ class Worker(QObject):
         """Stop what is under way; nothing more is heard of it."""
         self._timer.stop()
         if self._task is not None:
-            self._task.stopped = True
+            self._task.stop.asked = True
             self._task = None
 
     def _begin(self) -> None:
