@@ -8,6 +8,7 @@ from hazel_lantern.core.fields import (
     Edit,
     EditError,
     apply,
+    changes,
     describe,
     read_field,
     replaced,
@@ -93,3 +94,10 @@ def test_one_edit_changes_one_field(length, spacing):
         rig.design.rails.model_dump(exclude={"length", "spacing"})
     )
     assert (both.design.rails.length, both.design.rails.spacing) == (length, spacing)
+
+
+def test_differences_are_named_by_their_paths(rig):
+    edits = [Edit("design.rails.length", 2.0), Edit("design.stop", 0.03)]
+    found = changes(rig.design, apply(rig, edits).design, "design")
+    assert sorted(found) == ["design.rails.length", "design.stop"]
+    assert changes(rig, rig, "") == []

@@ -14,6 +14,7 @@ from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import button, label, scrolled
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.document import Document
+from hazel_lantern.core.fields import changes
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.mends import settle
 from hazel_lantern.core.project.model import Assumption, Project, Rig
@@ -31,6 +32,8 @@ def draft_rig(family: Family, name: str, scratch: Rig, project: Project, documen
     design, why = family.first_draft(scratch.shot, scratch.load, settings, workshop)
     rig = Rig(name=name, shot=scratch.shot, load=scratch.load, design=design, budget=scratch.budget)
     settled = settle(rig, settings, workshop)
+    for path in changes(rig.design, settled.design, "design"):
+        why[path] = "found by the search, so that every lamp holds where it can"
     notes = tuple(Assumption(path=path, why=reason) for path, reason in why.items())
     return settled.model_copy(update={"assumed": notes})
 

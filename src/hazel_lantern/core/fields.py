@@ -204,6 +204,19 @@ def apply(root: ModelT, edits: Sequence[Edit], style: Style | None = None) -> Mo
     return root
 
 
+def changes(before: Frozen, after: Frozen, prefix: str) -> list[str]:
+    """Paths of the fields in which two models of one kind differ."""
+    found = []
+    for name in type(before).model_fields:
+        old, new = getattr(before, name), getattr(after, name)
+        path = f"{prefix}.{name}"
+        if isinstance(old, Frozen) and isinstance(new, type(old)):
+            found += changes(old, new, path)
+        elif old != new:
+            found.append(path)
+    return found
+
+
 def read_field(root: Frozen, path: str, text: str, style: Style) -> Any:
     """What a maker typed for a field, as its value.
 

@@ -125,6 +125,7 @@ class ShotBench(QWidget):
         style, shot = self.session.style, rig.shot
         sensor = self.session.document.workshop.catalogue.find("sensors", shot.lens.sensor)
         wide = picture.coverage(shot.lens.focal, sensor.width, shot.subject.distance)
+        angle = picture.field_of_view(shot.lens.focal, sensor.width)
         tall = wide * shot.lens.frame_height / shot.lens.frame_width
         near, far = picture.depth_of_field(
             shot.lens.focal, shot.lens.f_number, shot.subject.distance, self.session.settings.circle
@@ -134,7 +135,7 @@ class ShotBench(QWidget):
         behind = write(far, "length", style) if far < 1e6 else "as far as one sees"
         suits = rig.family.suits(shot)[1]
         self._words.setText(
-            f"At the subject the frame covers {write(wide, 'length', style)} by "
+            f"The lens sees {write(angle, 'angle', style)} across. At the subject the frame covers {write(wide, 'length', style)} by "
             f"{write(tall, 'length', style)}; in focus from {write(near, 'length', style)} to "
             f"{behind}; smear at top speed {write(smear, 'px', style)}. "
             f"{rig.family.title}: {suits}."

@@ -10,7 +10,7 @@ import numpy as np
 from hazel_lantern.core.assessment import Assessment, Poses, Trace
 from hazel_lantern.core.rigs.slider import lamps, standing
 from hazel_lantern.core.rigs.slider.parts import parts_list, pieces
-from hazel_lantern.core.rigs.slider.statics import Answer, Array, Parts, solve
+from hazel_lantern.core.rigs.slider.statics import Array, Parts, solve
 
 if TYPE_CHECKING:
     from hazel_lantern.core.project.model import Rig, Settings
@@ -96,8 +96,3 @@ def _poses(scene: Scene, bent: bool) -> Poses:
         pitch, roll = np.zeros_like(out), np.zeros_like(out)
     look = 0.0 if rig.shot.along else math.pi / 2
     return Poses(eye, np.full_like(out, look), pitch, roll)
-
-
-def weight_on_wheels(answer: Answer) -> float:
-    """Greatest sum of the wheel loads, N."""
-    return float(answer.axles.sum(axis=0).max())

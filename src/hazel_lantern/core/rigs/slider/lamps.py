@@ -207,12 +207,7 @@ def rail_dip(scene: Scene) -> Lamp:
             "beam elements, w'''' = q / (E I), all carriage places at once",
             (
                 ("E", "modulus", scene.parts.material.modulus, "stress"),
-                (
-                    "I",
-                    "second moment of one rail, mm4 as mm",
-                    properties.effective_moment * 1e9,
-                    "fine",
-                ),
+                ("I", "second moment of one rail", properties.effective_moment, "second_moment"),
                 ("L", "rail length", design.rails.length, "length"),
                 ("F", "weight on the wheels", float(answer.axles.sum(axis=0).max()), "force"),
                 ("q", "own weight of the rails, N for 1 m", answer.line, "force"),

@@ -197,7 +197,10 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Worksho
     left, right = side.at(0.0), side.at(length)
     things: list[Thing] = []
     lens = rig.shot.camera_height
-    reach = max(length / 2, supports.foot_spread / 2 if supports.kind == "stand" else 0.0)
+    reach = length / 2
+    if supports.kind in ("stand", "end stands"):
+        outer = max(abs(place - length / 2) for place in support_places(design))
+        reach = max(reach, outer + supports.foot_spread / 2)
     person = reach + 0.42
     things += standing_figure(person, PERSON)
     things += _supports(side, rig)
@@ -215,9 +218,11 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Worksho
     things += _tip_thing(side, assessment, mark)
     place = float(side.answer.course.place[mark])
     dip = float(assessment.traces["dip"].values[mark])
+    under = min(side.sag(place), side.sag(min(place + carriage.length, length)), 0.0)
+    under -= properties.height + 0.07
     things.append(
         Note(
-            side.at(place + carriage.length / 2 + 0.03, -properties.height - 0.05),
+            side.at(place + carriage.length / 2 + 0.03, under),
             "dip",
             "shot",
             dip,
@@ -332,8 +337,10 @@ def close_up(rig: Rig, assessment: Assessment, mark: int, workshop: Workshop) ->
         "wheelbase",
     )
     shown = ("design.rails.length", "shot.distance", "shot.tilt")
+    kept = (thing for thing in whole.things if getattr(thing, "at", (0.0, 0.0))[0] <= half + 0.3)
     return replace(
         whole,
+        things=tuple(thing for thing in kept if thing.role != "figure"),
         dimensions=(*(one for one in whole.dimensions if one.path in shown), wheelbase),
         handles=tuple(one for one in whole.handles if one.path in ("mark", shown[0])),
         bounds=(-half - 0.06, min(ends) - 0.2, half + 0.06, high + 0.16 * half + 0.06),

@@ -144,7 +144,7 @@ def tip(
         ("at the right end", 1, carriage_at, -middle, along_edge),
         ("at the left end", -1, carriage_at, -middle, along_edge),
         (
-            "away from the lens side" if not shot.along else "to the far side",
+            "to the far side",
             1,
             load.sideways,
             0.0,
