@@ -135,7 +135,8 @@ class ShotBench(QWidget):
         behind = write(far, "length", style) if far < 1e6 else "as far as one sees"
         suits = rig.family.suits(shot)[1]
         self._words.setText(
-            f"The lens sees {write(angle, 'angle', style)} across. At the subject the frame covers {write(wide, 'length', style)} by "
+            f"The lens sees {write(angle, 'angle', style)} across. At the subject the frame "
+            f"covers {write(wide, 'length', style)} by "
             f"{write(tall, 'length', style)}; in focus from {write(near, 'length', style)} to "
             f"{behind}; smear at top speed {write(smear, 'px', style)}. "
             f"{rig.family.title}: {suits}."
