@@ -172,3 +172,14 @@ def test_through_the_lens_shows_the_subject_move(window, drawing, qtbot):
     assert lens._pose(session.assessment.poses, last)[0][0] > 0
     assert abs(lens.wander(last)).max() > abs(lens.wander(last // 2)).max()
     assert drawing.grab().toImage().pixelColor(400, 60).alpha() == 255
+
+
+def test_a_pill_that_goes_takes_its_open_editor_along(window, drawing, hand, qtbot):
+    pill = drawing.pills["design.supports.foot_spread"]
+    hand.click(pill)
+    editor = pill.editor
+    editor.setText("950")
+    assert window.session.choose("design.supports.kind", "table") == ""
+    assert "design.supports.foot_spread" not in drawing.pills
+    assert not editor.isVisible()
+    assert window.session.value("design.supports.foot_spread") == pytest.approx(0.78)

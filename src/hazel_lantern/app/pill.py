@@ -202,6 +202,12 @@ class Pill(QAbstractButton):
         self._close_editor()
         self.setFocus()
 
+    def put_away(self) -> None:
+        """Leave the stage for good; an open editor goes with it."""
+        self._close_editor()
+        self.hide()
+        self.deleteLater()
+
     def _close_editor(self) -> None:
         editor, self.editor = self.editor, None
         if editor is not None:

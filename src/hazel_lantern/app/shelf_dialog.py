@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from functools import partial
+from typing import get_args
 
 from PyQt6.QtCore import QPoint
 from PyQt6.QtWidgets import (
+    QCompleter,
     QDialog,
     QFormLayout,
     QHBoxLayout,
@@ -20,6 +22,7 @@ from hazel_lantern.app.choice_popup import ChoicePopup
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import button, label
 from hazel_lantern.core.catalogue import CatalogueError, add_own, load
+from hazel_lantern.core.catalogue.rows import Face, Shape
 from hazel_lantern.core.project.store import Store
 from hazel_lantern.core.shelf import OwnedPart, Shelf, StockPiece
 from hazel_lantern.core.units import ReadError, read, write
@@ -188,6 +191,10 @@ class OwnEntryDialog(QDialog):
             line = QLineEdit()
             line.setPlaceholderText(example)
             line.setAccessibleName(words)
+            accepted = self._accepted(title)
+            if accepted:
+                line.setCompleter(QCompleter(accepted, line))
+                line.setToolTip("One of: " + ", ".join(accepted))
             self.lines[title] = line
             form.addRow(words, line)
         layout.addLayout(form)
@@ -201,6 +208,12 @@ class OwnEntryDialog(QDialog):
         foot.addWidget(take)
         layout.addLayout(foot)
         self.setMinimumWidth(460)
+
+    def _accepted(self, title: str) -> list[str]:
+        """The words that a column takes; none where it takes any."""
+        if title == "material":
+            return list(self.session.document.workshop.catalogue.materials)
+        return list(get_args({"shape": Shape, "running face": Face}.get(title)))
 
     def take(self) -> None:
         """Add the line, or say which column is wrong."""

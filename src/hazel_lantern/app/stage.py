@@ -84,7 +84,7 @@ class Drawing(QWidget):
         wanted = {dimension.path: dimension for dimension in self._sketch.dimensions}
         for path in list(self.pills):
             if path not in wanted or self._stale(path, wanted[path]):
-                self.pills.pop(path).deleteLater()
+                self.pills.pop(path).put_away()
         self._lines, self._leaders = [], []
         placed: list[QRectF] = []
         for path, dimension in wanted.items():

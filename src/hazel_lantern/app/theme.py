@@ -192,8 +192,6 @@ def _sheet(t: Theme) -> str:
         color: {t.hazel}; font-weight: 600; padding: 3px 4px; text-align: left; }}
     QPushButton[role="link"]:hover {{ text-decoration: underline; }}
     QPushButton[role="link"]:focus {{ border: 1px solid {t.hazel}; }}
-    QPushButton[role="mend"] {{ text-align: left; border-radius: 5px; padding: 5px 8px;
-        background: {t.bench}; }}
     QPushButton[role="tab"] {{ background: transparent; border: none; border-radius: 0;
         border-bottom: 2px solid transparent; padding: 4px 2px; color: {t.soft}; }}
     QPushButton[role="tab"]:checked {{ color: {t.ink}; border-bottom-color: {t.hazel}; }}

@@ -111,7 +111,7 @@ class PartsTable(QWidget):
             price = self.table.item(row, 2)
             if price is not None:
                 price.setFlags(price.flags() | Qt.ItemFlag.ItemIsEditable)
-                price.setToolTip("The price for one can be typed over")
+                price.setToolTip("Type over the price for all of them")
             mark = self.table.cellWidget(row, 3)
             if not isinstance(mark, QPushButton):
                 mark = button("")
