@@ -441,7 +441,7 @@ def test_dusty_rails_drag_in_proportion(rig):
 
 
 def test_bending_is_drawn_larger_by_a_round_factor():
-    from hazel_lantern.core.rigs.slider.sketch import enlargement
+    from hazel_lantern.core.rigs.slider.sketch_places import enlargement
 
     assert enlargement(0.0, 1.0) == 1
     assert enlargement(0.2, 1.0) == 1

@@ -8,13 +8,14 @@ from typing import TYPE_CHECKING
 import numpy as np
 
 from hazel_lantern.core.assessment import Assessment, Poses, Trace
-from hazel_lantern.core.rigs.slider import lamps, standing
+from hazel_lantern.core.rigs.slider import lamps_picture, standing
+from hazel_lantern.core.rigs.slider.lamps import ALL
 from hazel_lantern.core.rigs.slider.parts import parts_list, pieces
+from hazel_lantern.core.rigs.slider.scene import Scene
 from hazel_lantern.core.rigs.slider.statics import Array, Parts, solve
 
 if TYPE_CHECKING:
     from hazel_lantern.core.project.model import Rig, Settings
-    from hazel_lantern.core.rigs.slider.lamps import Scene
     from hazel_lantern.core.rigs.slider.model import SliderDesign
     from hazel_lantern.core.workshop import Workshop
 
@@ -25,8 +26,8 @@ def assess(rig: Rig, settings: Settings, workshop: Workshop) -> Assessment:
     parts = Parts.of(design, workshop)
     answer = solve(rig, workshop)
     bought = parts_list(rig, design, settings, workshop, parts)
-    scene = lamps.Scene(rig, design, settings, workshop, parts, answer, bought)
-    found = tuple(make(scene) for make in lamps.ALL)
+    scene = Scene(rig, design, settings, workshop, parts, answer, bought)
+    found = tuple(make(scene) for make in ALL)
     by_id = {lamp.id: lamp for lamp in found}
     return Assessment(
         marks=answer.course.marks,
@@ -35,7 +36,7 @@ def assess(rig: Rig, settings: Settings, workshop: Workshop) -> Assessment:
         poses=_poses(scene, True),
         wanted=_poses(scene, False),
         subject=_subject(rig),
-        focal_px=lamps.focal_px(scene),
+        focal_px=lamps_picture.focal_px(scene),
         lamps=found,
         parts=bought,
         pieces=pieces(design),
@@ -50,7 +51,7 @@ def assess(rig: Rig, settings: Settings, workshop: Workshop) -> Assessment:
 
 def _traces(scene: Scene, tilt_left: Array | None) -> dict[str, Trace]:
     answer = scene.answer
-    drift = lamps.drift_over_move(scene)
+    drift = lamps_picture.drift_over_move(scene)
     worst = int((drift.max(axis=1) - drift.min(axis=1)).argmax())
     dip = np.maximum(answer.near_dip, answer.far_dip)
     traces = {
@@ -91,7 +92,7 @@ def _poses(scene: Scene, bent: bool) -> Poses:
         ],
         axis=1,
     )
-    pitch, roll = lamps.camera_angles(scene)
+    pitch, roll = lamps_picture.camera_angles(scene)
     if not bent:
         pitch, roll = np.zeros_like(out), np.zeros_like(out)
     look = 0.0 if rig.shot.along else math.pi / 2

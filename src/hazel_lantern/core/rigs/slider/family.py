@@ -23,7 +23,8 @@ from hazel_lantern.core.rigs.slider.assess import assess
 from hazel_lantern.core.rigs.slider.limits import LIMITS
 from hazel_lantern.core.rigs.slider.model import SliderDesign
 from hazel_lantern.core.rigs.slider.parts import holes
-from hazel_lantern.core.rigs.slider.sketch import close_up, from_above, from_the_side
+from hazel_lantern.core.rigs.slider.sketch_above import from_above
+from hazel_lantern.core.rigs.slider.sketch_side import close_up, from_the_side
 from hazel_lantern.core.rigs.slider.statics import Parts
 
 if TYPE_CHECKING:

@@ -1,0 +1,123 @@
+"""Lamps of the carriage: jamming, lifting wheels, running away."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from hazel_lantern.core.lamps import Lamp
+from hazel_lantern.core.mechanics import slopes
+from hazel_lantern.core.mechanics.carriage import jam_margin
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.rigs.slider.limits import LIMITS
+from hazel_lantern.core.rigs.slider.scene import Scene, lamp, working
+from hazel_lantern.core.units import write
+
+
+def jam(scene: Scene) -> Lamp:
+    """Push offset against the offset at which the guide locks."""
+    design, wheel = scene.design, scene.parts.wheel
+    offset = design.drive.push_offset
+    friction = wheel.side_friction * design.carriage.friction
+    margin = min(jam_margin(design.carriage.wheelbase, offset, friction), 99.0)
+    return lamp(
+        scene,
+        "slider.jam",
+        margin,
+        LIMITS["slider.jam"].default or 0.0,
+        ("Carriage will not jam", "Carriage jams when pushed"),
+        lambda s: (
+            f"Pushed {write(offset, 'length', s)} beside the middle, the carriage could be "
+            f"pushed {write(margin, 'number', s)} as far out before it locks on the rails."
+        ),
+        working(
+            "margin = l / (2 m d)",
+            (
+                ("l", "wheelbase", design.carriage.wheelbase, "length"),
+                ("m", f"side friction, {wheel.name.lower()}", friction, "percent"),
+                ("d", "push beside the middle", offset, "length"),
+            ),
+            "equilibrium of a guide with friction at both ends",
+        ),
+    )
+
+
+def wheel_lift(scene: Scene) -> Lamp:
+    """The lightest wheel over the move, with acceleration and slope."""
+    answer, wheel = scene.answer, scene.parts.wheel
+    lightest = answer.wheels.min(axis=0)
+    which = int(answer.wheels.min(axis=1).argmin())
+    name = ("rear near", "rear far", "front near", "front far")[which]
+    place = {"rear": "left", "front": "right"}[name.split()[0]] + " " + name.split()[1]
+    limit = -wheel.rating / 2 if wheel.captive else LIMITS["slider.wheel-lift"].default or 0.0
+    load = answer.load
+    captive = ", held down by its captive wheels" if wheel.captive else ""
+    return lamp(
+        scene,
+        "slider.wheel-lift",
+        lightest,
+        limit,
+        ("All wheels stay down", f"The {place} wheel lifts"),
+        lambda s: (
+            f"The {place} wheel is the lightest at {write(float(lightest.min()), 'force', s)}"
+            f"{captive}; it counts weight, slope, acceleration and the push."
+        ),
+        working(
+            "N = W/4 (1 ± 2 x/b)(1 ± 2 y/g), less (m a + W sin tilt) h / b",
+            (
+                ("W", "weight on the wheels", load.mass * GRAVITY, "force"),
+                ("x", "weight ahead of the middle", load.forward, "length"),
+                ("y", "weight towards the far rail", load.sideways, "length"),
+                ("h", "height of the weight over the rails", load.height, "length"),
+                ("b", "wheelbase", load.wheelbase, "length"),
+                ("g", "between the wheel lines", load.gauge, "length"),
+                (
+                    "a",
+                    "greatest acceleration",
+                    float(np.abs(answer.course.acceleration).max()),
+                    "acceleration",
+                ),
+            ),
+            "rigid-body statics of four wheels",
+        ),
+    )
+
+
+def runaway(scene: Scene) -> Lamp:
+    """Track tilt against the tilt at which the carriage rolls by itself."""
+    shot, load, drive = scene.rig.shot, scene.answer.load, scene.design.drive
+    rolls = slopes.rolling_angle(load.rolling, drive.brake, load.mass)
+    tilt = abs(shot.tilt)
+    pull = slopes.runaway_force(load.mass, tilt, load.rolling)
+    speed = slopes.end_speed(load.mass, tilt, load.rolling, shot.distance)
+    return lamp(
+        scene,
+        "slider.runaway",
+        tilt,
+        rolls,
+        ("Stays where it is left", "Runs away down the slope"),
+        lambda s: (
+            f"It begins to roll by itself at {write(rolls, 'angle', s)} and the track tilts "
+            f"{write(tilt, 'angle', s)}"
+            + (
+                f"; let go without a brake it pulls {write(pull, 'force', s)} and reaches "
+                f"{write(speed, 'speed', s)}."
+                if pull
+                else "."
+            )
+        ),
+        working(
+            "rolls at W sin tilt = r W cos tilt + B",
+            (
+                ("tilt", "track tilt", tilt, "angle"),
+                (
+                    "r",
+                    f"rolling resistance, {scene.parts.wheel.name.lower()}",
+                    load.rolling,
+                    "percent",
+                ),
+                ("B", "brake holds", drive.brake, "force"),
+                ("W", "weight on the wheels", load.mass * GRAVITY, "force"),
+            ),
+            "equilibrium on a slope",
+        ),
+    )
