@@ -212,3 +212,38 @@ def test_what_another_window_keeps_is_not_offered(store, project, monkeypatch):
     assert store.recoveries() == []
     file.write_text(json.dumps(kept | {"process": 2**22 + 12345}))
     assert len(store.recoveries()) == 1
+
+
+def test_a_toast_stays_inside_the_window_and_goes(window):
+    toast = window.toast
+    toast.say("Something went wrong here. " * 12, True)
+    assert window.rect().contains(toast.geometry())
+    assert toast.said.startswith("Something")
+    assert toast._hush.isActive()
+    long = toast._hush.interval()
+    toast.say("Saved", False)
+    assert toast._hush.interval() < long
+    toast.say("", False)
+    assert toast.said == ""
+
+
+def test_saved_words_follow_the_file(window, tmp_path):
+    assert window.keeper.words() == "nothing to save yet"
+    window.session.type_into("design.stop", "25")
+    assert window.keeper.words() == "not saved yet"
+    assert window.keeper.write(tmp_path / "a.hazel.json")
+    assert window.keeper.words() == "saved just now"
+    window.session.type_into("design.stop", "30")
+    assert window.keeper.words() == "changed since saved"
+
+
+def test_a_station_burns_as_its_worst_lamp(window):
+    from hazel_lantern.core.lamps import State
+
+    buttons = window.desk.stations.buttons
+    assert buttons["Frame"].state is State.FAILS
+    assert buttons["Build"].state is State.HOLDS
+    window.session.type_into("budget", "10")
+    assert buttons["Build"].state is State.FAILS
+    assert "fails" in buttons["Build"].accessibleName()
+    assert window.top.tags[0].state is State.FAILS

@@ -183,3 +183,13 @@ def test_a_pill_that_goes_takes_its_open_editor_along(window, drawing, hand, qtb
     assert "design.supports.foot_spread" not in drawing.pills
     assert not editor.isVisible()
     assert window.session.value("design.supports.foot_spread") == pytest.approx(0.78)
+
+
+def test_f2_edits_the_pill_that_has_the_keyboard(window, drawing, hand):
+    pill = drawing.pills["shot.camera_height"]
+    pill.setFocus()
+    hand.key(pill, Qt.Key.Key_F2)
+    assert pill.editor is not None
+    hand.key(pill.editor, Qt.Key.Key_Escape)
+    assert pill.editor is None
+    assert pill.hasFocus()

@@ -5,13 +5,12 @@ from __future__ import annotations
 from functools import partial
 from pathlib import Path
 
-from PyQt6.QtCore import QByteArray, QPoint, Qt, QTimer
+from PyQt6.QtCore import QByteArray, QPoint, Qt
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
 from PyQt6.QtWidgets import (
     QApplication,
     QHBoxLayout,
     QInputDialog,
-    QLabel,
     QMainWindow,
     QMenu,
     QMessageBox,
@@ -36,6 +35,7 @@ from hazel_lantern.app.session import STATIONS, Session
 from hazel_lantern.app.stage import Stage
 from hazel_lantern.app.stations import Stations
 from hazel_lantern.app.tags import TopBar
+from hazel_lantern.app.toast import Toast
 from hazel_lantern.app.widgets import label
 from hazel_lantern.core.build.dossier import DISCLAIMER
 from hazel_lantern.core.document import Document
@@ -54,7 +54,6 @@ BENCH_SHARE = {
     "Build": 0.5,
     "Try-out": 0.44,
 }
-MESSAGE_STAYS = 9000
 
 
 class Desk(QWidget):
@@ -169,13 +168,7 @@ class Window(QMainWindow):
         self.desk: Desk | None = None
         self.new_page: NewRigPage | None = None
         self._body = QStackedWidget()
-        self._message = QLabel(self)
-        self._message.setWordWrap(True)
-        self._message.setContentsMargins(12, 8, 12, 8)
-        self._message.hide()
-        self._hush = QTimer(self)
-        self._hush.setSingleShot(True)
-        self._hush.timeout.connect(self._message.hide)
+        self.toast = Toast(self)
         self._central = QWidget()
         self._layout = QVBoxLayout(self._central)
         self._layout.setContentsMargins(0, 0, 0, 0)
@@ -267,7 +260,7 @@ class Window(QMainWindow):
         self._action("New rig…", self.start_rig, "Ctrl+T")
         self._rig_actions = [
             self._action("Copy this rig", self.copy_rig, "Ctrl+D"),
-            self._action("Rename this rig…", self.rename_rig, "F2"),
+            self._action("Rename this rig…", self.rename_rig, "Ctrl+R"),
             self._action("Take this rig out", self.remove_rig),
             self._action("Build pack…", self.build_pack, "Ctrl+B"),
         ]
@@ -477,31 +470,13 @@ class Window(QMainWindow):
         self.setWindowTitle(f"{star}{self.session.document.project.name} – Hazel Lantern")
 
     def say(self, words: str, bad: bool) -> None:
-        """Say something at the foot of the window; trouble stays longer."""
-        if not words:
-            self._message.hide()
-            return
-        t = theme.current()
-        edge = t.clay if bad else t.edge
-        self._message.setStyleSheet(
-            f"background: {t.raised}; color: {t.clay if bad else t.ink};"
-            f"border: 1px solid {edge}; border-radius: 5px;"
-        )
-        self._message.setText(words)
-        self._message.setFixedWidth(min(640, self.width() - 140))
-        self._message.adjustSize()
-        self._message.move(
-            (self.width() - self._message.width()) // 2 - 60,
-            self.height() - self._message.height() - 18,
-        )
-        self._message.show()
-        self._message.raise_()
-        self._hush.start(MESSAGE_STAYS if bad else MESSAGE_STAYS // 2)
+        """Say something at the foot of the window."""
+        self.toast.say(words, bad)
 
     @property
     def message(self) -> str:
         """What is being said."""
-        return self._message.text() if self._message.isVisible() else ""
+        return self.toast.said
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
         """Ask about unsaved work."""
@@ -526,7 +501,7 @@ KEYS = (
     "Tab: next pill or lamp; Enter or a figure: edit it; Escape: leave it\n"
     "Left and Right on tape or stage: along the move; Space on the tape: play\n"
     "Ctrl+Z, Ctrl+Shift+Z: undo, redo\n"
-    "Ctrl+T: new rig · Ctrl+D: copy this rig · Ctrl+Tab: next rig\n"
+    "Ctrl+T: new rig · Ctrl+D: copy it · Ctrl+R: rename it · Ctrl+Tab: next rig\n"
     "Ctrl+N, Ctrl+O, Ctrl+S, Ctrl+Shift+S: project\n"
     "Ctrl+B: build pack · Ctrl+comma: settings · Ctrl+Shift+N: night · F10: menu"
 )
