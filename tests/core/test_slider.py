@@ -309,6 +309,7 @@ def test_the_shelf_is_used_first_and_costs_nothing(rig):
     assert parts["stand"].cost == 0
     assert parts["wheels"].cost == pytest.approx(2 * 2.4)
     assert "2 on the shelf" in parts["wheels"].note
+    assert parts["wheels"].on_shelf == 2
 
 
 def test_limits_and_margin_are_the_makers(rig):

@@ -27,6 +27,8 @@ class Part:
         Such as the cut length or where it comes from.
     catalogue_id : str
         What it is in the catalogue, to find it on the shelf.
+    on_shelf : int
+        How many of them the shelf gives; ``price`` is for the rest.
     """
 
     key: str
@@ -37,6 +39,7 @@ class Part:
     having: Having = "buy"
     note: str = ""
     catalogue_id: str = ""
+    on_shelf: int = 0
 
     @property
     def cost(self) -> float:

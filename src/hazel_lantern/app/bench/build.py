@@ -111,7 +111,7 @@ class PartsTable(QWidget):
             price = self.table.item(row, 2)
             if price is not None:
                 price.setFlags(price.flags() | Qt.ItemFlag.ItemIsEditable)
-                price.setToolTip("Type over the price for all of them")
+                price.setToolTip("Type over the price of all that are still to buy")
             mark = self.table.cellWidget(row, 3)
             if not isinstance(mark, QPushButton):
                 mark = button("")
@@ -144,7 +144,9 @@ class PartsTable(QWidget):
             return
         part = self._parts[item.row()]
         try:
-            price = read(item.text(), "money", self.session.style) / part.quantity
+            price = read(item.text(), "money", self.session.style) / max(
+                1, part.quantity - part.on_shelf
+            )
             before = rig.mark_of(part.key)
             mark = PartMark(key=part.key, having=before.having if before else None, price=price)
         except (ReadError, ValueError) as error:

@@ -52,7 +52,9 @@ class _List:
         if owned and to_buy:
             note = f"{owned} on the shelf" + (f", {note}" if note else "")
         weight = (row.mass if mass is None else mass) * count
-        self.parts.append(Part(key, name or row.name, count, total, weight, having, note, id))
+        self.parts.append(
+            Part(key, name or row.name, count, total, weight, having, note, id, owned)
+        )
 
 
 def parts_list(
