@@ -64,7 +64,7 @@ def test_a_rig_from_nothing_by_mouse_alone(empty_window, hand, qtbot, tmp_path, 
     qtbot.waitUntil(lambda: any(tmp_path.glob("*.pdf")), timeout=20000)
 
 
-def test_a_rig_from_nothing_by_keyboard_alone(empty_window, hand, qtbot):
+def test_a_rig_from_nothing_by_keyboard_alone(empty_window, hand, qtbot, tmp_path, monkeypatch):
     window, page = empty_window, empty_window.new_page
     qtbot.waitExposed(window)
     window.activateWindow()
@@ -83,9 +83,14 @@ def test_a_rig_from_nothing_by_keyboard_alone(empty_window, hand, qtbot):
     assert set(list(page.fields.pills.values())[2:]) <= set(reached)
     hand.key(window.focusWidget(), Qt.Key.Key_Space)
     qtbot.waitUntil(lambda: window.desk is not None, timeout=30000)
-    assert window.session.assessment.marks[-1] == pytest.approx(0.5)
+    found = window.session.assessment
+    assert found.marks[-1] == pytest.approx(0.5)
+    assert all(lamp.state is not State.FAILS for lamp in found.lamps)
     hand.key(window, Qt.Key.Key_5, Qt.KeyboardModifier.AltModifier)
     qtbot.waitUntil(lambda: window.session.station == "Build", timeout=3000)
+    monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(tmp_path))
+    hand.key(window, Qt.Key.Key_B, Qt.KeyboardModifier.ControlModifier)
+    qtbot.waitUntil(lambda: any(tmp_path.glob("*-cuts.csv")), timeout=20000)
     hand.key(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
     assert not window.session.document.project.rigs
 
