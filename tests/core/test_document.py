@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 
 from hazel_lantern.core.document import Document
 from hazel_lantern.core.fields import Edit, EditError
+from hazel_lantern.core.identity import same
 from hazel_lantern.core.project.model import Assumption, Project, Rig
 from hazel_lantern.core.rigs.slider.model import SliderDesign
 from hazel_lantern.core.shelf import Shelf, StockPiece
@@ -136,3 +137,11 @@ def test_undo_goes_all_the_way_back_and_redo_all_the_way_forth(edits):
     for expected in history[1:]:
         document.redo()
         assert document.project is expected
+
+
+def test_the_same_is_told_by_the_object_not_its_address_or_its_content():
+    one, twin = [1.0], [1.0]
+    assert same((one, "tip"), (one, "t" + "ip"))
+    assert not same((one, "tip"), (twin, "tip"))
+    assert not same((one,), (one, one))
+    assert not same(None, (one,))

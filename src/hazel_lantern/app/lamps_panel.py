@@ -21,6 +21,7 @@ from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import button, empty, label, scrolled
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core import mends
+from hazel_lantern.core.identity import same
 from hazel_lantern.core.lamps import Lamp, State
 
 LEAST_SHOWN = 3
@@ -110,7 +111,7 @@ class LampDetail(QWidget):
         super().__init__()
         self.session = session
         self.id = ""
-        self._for: object = None
+        self._for: tuple[object, ...] | None = None
         self._working_open = False
         self.worker = Worker(self)
         self.worker.done.connect(self._show_mends)
@@ -167,8 +168,8 @@ class LampDetail(QWidget):
         self._meaning.setText(lamp.meaning(style))
         self._show_here()
         self._show_working(lamp)
-        key = (id(rig), id(self.session.settings), id(self.session.document.workshop), self.id)
-        if key == self._for:
+        key = (*self.session.looked_at, self.id)
+        if same(self._for, key):
             return
         self._for = key
         empty(self._mends)

@@ -9,6 +9,7 @@ from PyQt6.QtCore import QElapsedTimer, QObject, QTimer, pyqtSignal
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.document import Document
 from hazel_lantern.core.fields import Edit, EditError, FieldSpec, describe, read_field, value_at
+from hazel_lantern.core.identity import same
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.project.model import Rig, Settings
 from hazel_lantern.core.units import Style, write
@@ -32,7 +33,7 @@ class Session(QObject):
         self.document = document
         self.mark = 0
         self.station = "Frame"
-        self._states: dict[int, tuple[object, State]] = {}
+        self._states: dict[int, tuple[tuple[object, ...], State]] = {}
         self._clock = QElapsedTimer()
         self._ticker = QTimer(self)
         self._ticker.setInterval(FRAME)
@@ -62,6 +63,11 @@ class Session(QObject):
         """How quantities are printed."""
         return self.settings.style
 
+    @property
+    def looked_at(self) -> tuple[object, ...]:
+        """All that an assessment depends on, to tell with `same` whether it is new."""
+        return self.rig, self.settings, self.document.workshop
+
     def _on_change(self) -> None:
         found = self.assessment
         self.mark = min(self.mark, len(found.marks) - 1) if found else 0
@@ -70,9 +76,9 @@ class Session(QObject):
     def state_of(self, at: int) -> State:
         """The worst lamp of a rig, kept while the rig stays the same."""
         rig = self.document.project.rigs[at]
-        key = (id(rig), id(self.settings), id(self.document.workshop))
+        key = (rig, self.settings, self.document.workshop)
         kept = self._states.get(at)
-        if kept is None or kept[0] != key:
+        if kept is None or not same(kept[0], key):
             found = self.document.assess(at)
             kept = (key, found.state if found else State.HOLDS)
             self._states[at] = kept

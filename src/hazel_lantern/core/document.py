@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.fields import Edit, EditError, apply
+from hazel_lantern.core.identity import same
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.workshop import Workshop
 
@@ -40,7 +41,7 @@ class Document:
         self._gesture: object = None
         self._saved: Project | None = project
         self._listeners: list[Listener] = []
-        self._assessed: tuple[object, Assessment] | None = None
+        self._assessed: tuple[tuple[object, ...], Assessment] | None = None
         self._workshop = workshop
 
     @property
@@ -74,9 +75,9 @@ class Document:
         if not self._project.rigs:
             return None
         rig = self._project.rigs[self.current if at is None else at]
-        key = (id(rig), id(self._project.settings), id(self._workshop))
+        key = (rig, self._project.settings, self._workshop)
         if at is None or at == self.current:
-            if self._assessed is None or self._assessed[0] != key:
+            if self._assessed is None or not same(self._assessed[0], key):
                 found = rig.family.assess(rig, self._project.settings, self._workshop)
                 self._assessed = (key, found)
             return self._assessed[1]
@@ -129,7 +130,7 @@ class Document:
             found = rig.family.assess(rig, self._project.settings, self._workshop)
         except (ValueError, KeyError) as error:
             raise EditError(str(error)) from None
-        self._assessed = ((id(rig), id(self._project.settings), id(self._workshop)), found)
+        self._assessed = ((rig, self._project.settings, self._workshop), found)
 
     def replace_rigs(self, rigs: Sequence[Rig], action: str, gesture: object = None) -> None:
         """Put other rigs in the project."""

@@ -26,6 +26,7 @@ from hazel_lantern.app.widgets import Tabbed, button, empty, label, scrolled
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.build.cuts import CutBar
 from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.identity import same
 from hazel_lantern.core.parts import Part
 from hazel_lantern.core.project.model import PartMark
 from hazel_lantern.core.units import ReadError, read, write
@@ -250,7 +251,7 @@ class BuildBench(QWidget):
         self._writer = Worker(self)
         self._writer.done.connect(self._written)
         self._writer.failed.connect(lambda why: session.message.emit(f"Not written: {why}", True))
-        self._for: object = None
+        self._for: tuple[object, ...] | None = None
 
     def refresh(self) -> None:
         """Show the parts now, and plan the rest off the window's thread."""
@@ -262,8 +263,8 @@ class BuildBench(QWidget):
             self.budget.refresh()
         self._money.setText(f"to buy {write(found.cost, 'money', self.session.style)} of")
         project, workshop = self.session.document.project, self.session.document.workshop
-        key = (id(project), id(rig), id(workshop))
-        if key == self._for:
+        key = (project, rig, workshop)
+        if same(self._for, key):
             return
         self._for = key
 

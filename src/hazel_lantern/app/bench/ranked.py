@@ -13,6 +13,7 @@ from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import button, empty, label, scrolled
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.catalogue.rows import Section
+from hazel_lantern.core.identity import same
 from hazel_lantern.core.ranking import Order, Ranked, ordered, rank
 from hazel_lantern.core.rigs.family import Ranking
 from hazel_lantern.core.units import write
@@ -104,7 +105,7 @@ class RankedChoice(QWidget):
         self._ranking: Ranking | None = None
         self._order: Order = "figure"
         self._rows: list[Ranked] = []
-        self._for: object = None
+        self._for: tuple[object, ...] | None = None
         self.cards: dict[str, ChoiceCard] = {}
         self.worker = Worker(self)
         self.worker.done.connect(self._take)
@@ -145,13 +146,8 @@ class RankedChoice(QWidget):
             self._build_tabs(rankings)
         if self._ranking is None:
             return
-        key = (
-            id(rig),
-            id(self.session.settings),
-            id(self.session.document.workshop),
-            self._ranking.id,
-        )
-        if key == self._for or not self.isVisible():
+        key = (*self.session.looked_at, self._ranking.id)
+        if same(self._for, key) or not self.isVisible():
             return
         self._for = key
         self._note.setText("ranking…")
