@@ -75,22 +75,27 @@ class Search:
     workshop: Workshop
     stop: Callable[[], bool] = never
     before: Assessment = field(init=False)
-    tried: int = 0
+    tried: dict[tuple[Edit, ...], Assessment | None] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
         self.before = self.rig.family.assess(self.rig, self.settings, self.workshop)
 
     def attempt(self, edits: tuple[Edit, ...]) -> Assessment | None:
-        """The rig assessed with these edits, or None where they cannot be made."""
+        """The rig assessed with these edits, or None where they cannot be made.
+
+        What was tried is remembered: a probe is often the same as a later rung or choice.
+        """
         if self.stop():
             raise StopSearch
-        self.tried += 1
-        try:
-            changed = apply(self.rig, edits, self.settings.style)
-        except EditError:
-            return None
-        found: Assessment = changed.family.assess(changed, self.settings, self.workshop)
-        return found
+        if edits not in self.tried:
+            try:
+                changed = apply(self.rig, edits, self.settings.style)
+            except EditError:
+                self.tried[edits] = None
+            else:
+                found = changed.family.assess(changed, self.settings, self.workshop)
+                self.tried[edits] = found
+        return self.tried[edits]
 
     def harmless(self, after: Assessment, target: str) -> bool:
         """Whether no lamp but the target burns worse than it did."""
