@@ -206,3 +206,18 @@ def test_judging_is_ordered(value, limit, margin):
     assert judge(value + 1, limit, "at least", margin).badness <= at_least.badness
     assert judge(limit, limit, "at most", 0.0) is State.HOLDS
     assert judge(limit, limit, "at least", 0.0) is State.HOLDS
+
+
+@pytest.mark.parametrize(
+    ("changes", "target", "says"),
+    [
+        ({"shot__tilt": 0.05}, "slider.runaway", "Fit a brake"),
+        ({"design__carriage__wheel": "channel-roller"}, "slider.fit", "Use grooved"),
+        ({"design__supports__head_rating": 3.0}, "slider.stand-load", "Change the stand"),
+    ],
+)
+def test_levers_that_move_the_limit_are_pulled_too(rig, settings, workshop, changes, target, says):
+    troubled = changed(rig, **changes)
+    offers = mends.find(target, troubled, settings, workshop, most=40)
+    offer = next(offer for offer in offers if offer.title.startswith(says))
+    check_offer(troubled, target, offer, settings)

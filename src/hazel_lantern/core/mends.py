@@ -116,7 +116,11 @@ class Search:
     def matters(self, edits: tuple[Edit, ...], target: str) -> bool:
         """Whether a change touches the target at all; most levers leave most lamps alone."""
         after = self.attempt(edits)
-        return after is None or after.by_id[target].value != self.before.by_id[target].value
+        if after is None:
+            return True
+        was, now = self.before.by_id[target], after.by_id[target]
+        # A brake or another stand moves the limit and leaves the value where it was.
+        return (was.value, was.limit, was.state) != (now.value, now.limit, now.state)
 
     def mend(self, title: str, edits: tuple[Edit, ...], after: Assessment) -> Mend:
         """The mend with what it costs."""
