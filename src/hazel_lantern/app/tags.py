@@ -147,7 +147,6 @@ class TopBar(QWidget):
         self.pack_button.clicked.connect(self.pack)
         layout.addWidget(self.pack_button)
         self._shown: object = None
-        self.saved_words = ""
         self.restyle()
 
     def restyle(self) -> None:
@@ -179,7 +178,6 @@ class TopBar(QWidget):
         self._name.setText(
             self._name.fontMetrics().elidedText(project.name, Qt.TextElideMode.ElideRight, 170)
         )
-        self._saved.setText(self.saved_words)
         shown = (
             tuple((rig.name, self.session.state_of(at)) for at, rig in enumerate(project.rigs)),
             document.current,
@@ -197,6 +195,15 @@ class TopBar(QWidget):
             step.setEnabled(can)
             step.setToolTip(words if can else "Nothing to take back")
         self.pack_button.setEnabled(bool(project.rigs))
+
+    @property
+    def saved_words(self) -> str:
+        """The saved state that is shown."""
+        return self._saved.text()
+
+    def show_saved(self, words: str) -> None:
+        """Say whether the project is saved."""
+        self._saved.setText(words)
 
     def _build_tags(self) -> None:
         empty(self._tags)

@@ -464,8 +464,7 @@ class Window(QMainWindow):
 
     def _show_saved(self) -> None:
         if self.top is not None:
-            self.top.saved_words = self.keeper.words()
-            self.top.refresh()
+            self.top.show_saved(self.keeper.words())
         star = "*" if self.session.document.dirty else ""
         self.setWindowTitle(f"{star}{self.session.document.project.name} – Hazel Lantern")
 

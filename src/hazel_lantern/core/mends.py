@@ -165,12 +165,12 @@ def _pull(search: Search, lever: Numeric, target: str) -> Iterator[Mend]:
     for stop in (lever.high, lever.low):
         if abs(stop - now) < step / 2:
             continue
-        if not search.matters((Edit(lever.path, _typed(lever, stop)),), target):
+        if not search.matters(_set(lever, stop), target):
             continue
         last, found = now, None
         for rung in _ladder(now, stop, step):
             value = _on_grid(rung, step, lever.low, lever.high)
-            after = search.attempt((Edit(lever.path, _typed(lever, value)),))
+            after = search.attempt(_set(lever, value))
             if search.mends(after, target):
                 found = (value, after)
                 break
@@ -182,19 +182,23 @@ def _pull(search: Search, lever: Numeric, target: str) -> Iterator[Mend]:
             middle = _on_grid((value + last) / 2, step, lever.low, lever.high)
             if middle in (value, last):
                 break
-            trial = search.attempt((Edit(lever.path, _typed(lever, middle)),))
+            trial = search.attempt(_set(lever, middle))
             if search.mends(trial, target):
                 value, after = middle, trial
             else:
                 last = middle
         assert after is not None
-        shown = str(int(value)) if lever.whole else write(value, kind, style)
-        edits = (Edit(lever.path, _typed(lever, value)),)
-        yield search.mend(lever.title.format(shown), edits, after)
+        yield search.mend(_title(lever, value, kind, style), _set(lever, value), after)
 
 
-def _typed(lever: Numeric, value: float) -> float | int:
-    return round(value) if lever.whole else value
+def _set(lever: Numeric, value: float) -> tuple[Edit, ...]:
+    """The edit that puts a lever to a value."""
+    return (Edit(lever.path, round(value) if lever.whole else value),)
+
+
+def _title(lever: Numeric, value: float, kind: str, style: Style) -> str:
+    """What to do, with the value as a maker reads it."""
+    return lever.title.format(round(value) if lever.whole else write(value, kind, style))
 
 
 def _choose(search: Search, lever: Choices, target: str, most: int = 3) -> Iterator[Mend]:
@@ -301,12 +305,12 @@ def _samples(search: Search, lever: Lever) -> Iterator[tuple[str, tuple[Edit, ..
         return
     kind = describe(search.rig, lever.path).kind
     now = float(value_at(search.rig, lever.path))
-    step = _step_of(lever, kind, search.settings.style)
+    style = search.settings.style
+    step = _step_of(lever, kind, style)
     for share in (0.25, 0.5, 1.0):
         for end in (lever.low, lever.high):
             value = _on_grid(now + share * (end - now), step, lever.low, lever.high)
-            shown = str(int(value)) if lever.whole else write(value, kind, search.settings.style)
-            yield lever.title.format(shown), (Edit(lever.path, _typed(lever, value)),)
+            yield _title(lever, value, kind, style), _set(lever, value)
 
 
 def _in_two(search: Search, levers: list[Lever], target: str, most: int) -> list[Mend]:

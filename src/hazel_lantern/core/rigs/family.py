@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
-from typing import TYPE_CHECKING, Any, Protocol
+from typing import TYPE_CHECKING, Protocol
 
 from hazel_lantern.core.fields import Edit, Frozen
 from hazel_lantern.core.units import Style
@@ -80,7 +80,6 @@ class Ranking:
     candidates: Callable[[Rig, Workshop], Iterable[tuple[str, str, tuple[Edit, ...]]]]
     chosen: Callable[[Rig], str]
     figure: str
-    outline: Callable[[str, Workshop], Any] | None = None
 
 
 @dataclass(frozen=True)

@@ -105,7 +105,9 @@ def tip(
     rails_weight = answer.line / cos * design.rails.length
     lens = height + design.carriage.screw_height + rig.load.lens_axis
     push = np.full_like(out, settings.hand_push)
-    inertia = load.mass * np.abs(answer.course.acceleration) * (design.drive.kind == "hand crank")
+    along = push
+    if design.drive.kind == "hand crank":
+        along = push + load.mass * np.abs(answer.course.acceleration)
     base_weight, base_height = 0.0, 0.0
     stands = supports.kind in ("stand", "end stands")
     if stands:
@@ -114,7 +116,8 @@ def tip(
         own, hung = count * stand.mass * GRAVITY, supports.ballast * GRAVITY
         base_weight = own + hung
         base_height = height * (own * STAND_WEIGHT_HEIGHT + hung * BALLAST_HEIGHT) / base_weight
-    weight = carriage_weight + rails_weight + base_weight
+    weights = (carriage_weight, rails_weight, base_weight)
+    weight = sum(weights)
     carriage_height = height + load.height + out * sin
     centre_height = (
         carriage_weight * carriage_height + rails_weight * height + base_weight * base_height
@@ -123,10 +126,7 @@ def tip(
     foot = 0.0 if stands else max(height - 0.1 if supports.kind == "floor" else height - 0.04, 0.0)
     lever = lens - foot
     centre_height = np.maximum(centre_height - foot, 0.02)
-
-    weights = (carriage_weight, rails_weight, base_weight)
-
-    if stands and supports.kind == "stand":
+    if supports.kind == "stand":
         along_edge = across_edge = standing.tripod_edge(supports.foot_spread)
         middle = supports.offset * cos
         rule = "b / (2 sqrt 3)"
@@ -140,19 +140,12 @@ def tip(
     # Weight ahead of the wheels' middle moves the carriage's resultant with it.
     carriage_at = (out + load.forward) * cos - middle
     ways = []
-    for where, sense, at, rails_at, edge in (
-        ("at the right end", 1, carriage_at, -middle, along_edge),
-        ("at the left end", -1, carriage_at, -middle, along_edge),
-        (
-            "to the far side",
-            1,
-            load.sideways,
-            0.0,
-            across_edge,
-        ),
-        ("to the near side", -1, load.sideways, 0.0, across_edge),
+    for where, sense, at, rails_at, edge, level in (
+        ("at the right end", 1, carriage_at, -middle, along_edge, along),
+        ("at the left end", -1, carriage_at, -middle, along_edge, along),
+        ("to the far side", 1, load.sideways, 0.0, across_edge, push),
+        ("to the near side", -1, load.sideways, 0.0, across_edge, push),
     ):
-        level = push + inertia if "end" in where else push
         meets = sense * standing.ground_point(weights, (at, rails_at, 0.0), sense * level * lever)
         angle = standing.tip_angle(edge, meets, centre_height)
         ways.append((float(angle.min()), where, edge, angle, meets))
