@@ -81,6 +81,7 @@ def _assess(arguments: argparse.Namespace) -> int:
                 "rig": rig.name,
                 "family": rig.design.family,
                 "state": str(found.state),
+                "marks": {"label": found.way.name, "unit": found.way.kind},
                 "lamps": lamps,
                 "traces": traces,
             }
@@ -95,7 +96,7 @@ def _assess(arguments: argparse.Namespace) -> int:
 def _print_rig(rig: Rig, found: Any, style: Style) -> None:
     print(f"{rig.name} ({rig.design.family}): {found.state}")
     for lamp in found.lamps:
-        mark = write(float(found.marks[lamp.mark]), "length", style)
+        mark = write(float(found.marks[lamp.mark]), found.way.kind, style)
         print(
             f"  {lamp.state:6} {lamp.id:20} {lamp.reading(style):34} at {mark:>10}  {lamp.headline}"
         )

@@ -127,7 +127,7 @@ def test_a_long_list_is_narrowed_by_typing(window, hand, qtbot):
 
 def test_items_are_put_on_and_taken_off_the_load(window, hand, qtbot):
     window.session.go_to_station("Load")
-    bench = window.desk.benches["Load"]
+    bench = window.desk.benches["Load"].own
     before = window.session.rig.load.centre().mass
     hand.click(bench.add_button)
     popup = popup_of(window)

@@ -178,7 +178,7 @@ def test_glyphs_take_the_colours_of_the_theme(qapp):
 
 def test_an_own_item_is_named_by_its_maker(window, hand):
     window.session.go_to_station("Load")
-    bench = window.desk.benches["Load"]
+    bench = window.desk.benches["Load"].own
     bench.add("own-figures")
     last = len(window.session.rig.load.items) - 1
     hand.type_into(bench.pills[f"load.items.{last}.name"], "Clamp light")

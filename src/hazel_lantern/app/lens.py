@@ -67,8 +67,11 @@ def subject_outlines(kind: str, height: float) -> list[list[tuple[float, float]]
 class LensPainter:
     """Paints the frame at one mark into an area of that frame's shape."""
 
-    def __init__(self, rig: Rig, assessment: Assessment, style: Style) -> None:
+    def __init__(
+        self, rig: Rig, assessment: Assessment, style: Style, turn: float | None = None
+    ) -> None:
         self.rig, self.assessment, self.style = rig, assessment, style
+        self._turn = turn
         lens = rig.shot.lens
         self.frame = (lens.frame_width, lens.frame_height)
 
@@ -81,10 +84,16 @@ class LensPainter:
         return box
 
     def _pose(self, poses: Poses, mark: int) -> tuple[Array, Array]:
-        axes = picture.rotation(
-            float(poses.look[mark]), float(poses.pitch[mark]), float(poses.roll[mark])
-        )
-        return poses.eye[mark], axes
+        look, eye = float(poses.look[mark]), poses.eye[mark]
+        turn = self.assessment.turn
+        if turn is not None and self._turn is not None:
+            more = self._turn - float(turn.planned[mark])
+            pivot = np.array([*turn.pivot, 0.0])
+            cos, sin = math.cos(more), math.sin(more)
+            about = np.array([[cos, -sin, 0.0], [sin, cos, 0.0], [0.0, 0.0, 1.0]])
+            look, eye = look + more, pivot + about @ (eye - pivot)
+        axes = picture.rotation(look, float(poses.pitch[mark]), float(poses.roll[mark]))
+        return eye, axes
 
     def paint(self, painter: QPainter, area: QRectF, mark: int) -> None:
         """Sky, floor with its grid, subject, and where it would be without any bending."""
@@ -179,7 +188,7 @@ class LensPainter:
         return np.asarray(self.assessment.subject + np.array([0, 0, 0.66 * height]))
 
     def wander(self, mark: int) -> Array:
-        """How far the aim point is from where stiff rails would show it, (2,) px."""
+        """How far the aim point is from where it is wanted, (2,) px."""
         seen = []
         for poses in (self.assessment.poses, self.assessment.wanted):
             eye, axes = self._pose(poses, mark)
@@ -188,7 +197,7 @@ class LensPainter:
         return np.asarray(seen[0] - seen[1])
 
     def _crosses(self, painter: QPainter, box: QRectF, mark: int) -> None:
-        """The aim point as stiff rails would show it, and as it is."""
+        """The aim point where it is wanted, and where it is."""
         for poses, ink, size in (
             (self.assessment.wanted, QColor(255, 255, 255, 150), 9),
             (self.assessment.poses, QColor(theme.current().glow), 6),
@@ -250,7 +259,7 @@ class LensView(QWidget):
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(theme.colour(t.husk))
         painter.drawRoundedRect(QRectF(self.rect()), 6, 6)
-        lens = LensPainter(rig, found, self.session.style)
+        lens = LensPainter(rig, found, self.session.style, self.session.turn)
         area = QRectF(self.rect()).adjusted(8, 8, -8, -44)
         lens.paint(painter, area, self.session.mark)
         style, shot = self.session.style, rig.shot
@@ -266,7 +275,9 @@ class LensView(QWidget):
             now = write(float(drift.values[self.session.mark]), "px", style)
             painter.drawText(words, Qt.AlignmentFlag.AlignRight, f"drift {now}")
         painter.setPen(theme.colour(t.soft_on_husk))
-        along = write(float(found.marks[self.session.mark]), "length", style)
+        along = write(float(found.marks[self.session.mark]), found.way.kind, style)
         painter.drawText(
-            words.translated(0, 18), Qt.AlignmentFlag.AlignLeft, f"frame at {along} along the move"
+            words.translated(0, 18),
+            Qt.AlignmentFlag.AlignLeft,
+            f"frame at {along} {found.way.name}",
         )

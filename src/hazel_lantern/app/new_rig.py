@@ -5,22 +5,21 @@ from __future__ import annotations
 from functools import partial
 
 from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from hazel_lantern.app.bench.load import LoadBench
-from hazel_lantern.app.bench.shot import LENS, MOVE, PLACE, Frames
+from hazel_lantern.app.bench.shot import Frames, shot_groups
 from hazel_lantern.app.fieldset import FieldSet
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import button, label, scrolled
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.document import Document
-from hazel_lantern.core.fields import changes
+from hazel_lantern.core.fields import Edit, changes
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.mends import settle
 from hazel_lantern.core.project.model import Assumption, Project, Rig
 from hazel_lantern.core.rigs import families
 from hazel_lantern.core.rigs.family import Family
-from hazel_lantern.core.shot import Shot
 
 #: What most makers carry; to be changed at once.
 USUAL = ("head-ball", "plate", "body-small", "lens-prime")
@@ -38,6 +37,26 @@ def draft_rig(family: Family, name: str, scratch: Rig, project: Project, documen
     return settled.model_copy(update={"assumed": notes})
 
 
+class Scratch(Session):
+    """The answers so far; a family that can make the move stands in for the one not chosen."""
+
+    def options(self, path: str) -> list[tuple[str, str]]:
+        """Any move, whichever family stands in."""
+        if path == "shot.direction":
+            return [(option, option) for option in self.spec(path).options]
+        return super().options(path)
+
+    def choose(self, path: str, value: str) -> str:
+        """Another move may need another family to show it."""
+        rig = self.rig
+        assert rig is not None
+        if path == "shot.direction" and value not in rig.family.moves:
+            able = next(one for one in families().values() if value in one.moves)
+            edits = (Edit(path, value), Edit("design", able.design_type()))  # type: ignore[call-arg]
+            return self.edit(*edits, action="set direction")
+        return super().choose(path, value)
+
+
 class NewRigPage(QWidget):
     """The one question of the empty state; its answers make a first draft."""
 
@@ -53,7 +72,7 @@ class NewRigPage(QWidget):
         first = next(iter(families().values()))
         rig = Rig(name="scratch", load=Load(items=tuple(items)), design=first.design_type())  # type: ignore[call-arg]
         project = Project(name="scratch", settings=session.settings, rigs=(rig,))
-        self.scratch = Session(Document(project, session.document.workshop))
+        self.scratch = Scratch(Document(project, session.document.workshop))
         self.scratch.message.connect(session.message)
         self.worker = Worker(self)
         self.worker.done.connect(self.drafted)
@@ -66,7 +85,7 @@ class NewRigPage(QWidget):
         layout.addWidget(self._title)
         layout.addWidget(
             label(
-                "Say the move, the lens, the subject and the room, then what the carriage carries. "
+                "Say the move, the lens, the subject and the room, then what it carries. "
                 "Anything not known can stay as it is and be changed later.",
                 "soft",
                 wrap=True,
@@ -89,8 +108,9 @@ class NewRigPage(QWidget):
         self.load = LoadBench(self.scratch)
         carries_layout.addWidget(self.load, 1)
         layout.addWidget(carries, 5)
-        self._families = QHBoxLayout()
-        self._families.setSpacing(10)
+        self._families = QGridLayout()
+        self._families.setHorizontalSpacing(10)
+        self._families.setVerticalSpacing(4)
         foot = QHBoxLayout()
         foot.addLayout(self._families, 1)
         self.leave = button("Leave it", on=self.left.emit)
@@ -98,36 +118,38 @@ class NewRigPage(QWidget):
         layout.addLayout(foot)
         self.draft_buttons: dict[str, QPushButton] = {}
         self._reasons: dict[str, QLabel] = {}
-        self._offer_families(rig.shot)
+        self._offer_families()
         self.scratch.changed.connect(self.refresh)
         self.refresh()
 
     def refresh(self) -> None:
         """Show the answers, and why each family suits them."""
-        self.fields.show_groups((MOVE, LENS, PLACE))
-        self.frames.update()
-        self.load.refresh()
         rig = self.scratch.rig
         assert rig is not None
-        for id, family in families().items():
-            self._reasons[id].setText(family.suits(rig.shot)[1])
+        self.fields.show_groups(shot_groups(rig.shot))
+        self.frames.update()
+        self.load.refresh()
+        order = sorted(families().values(), key=lambda one: -one.suits(rig.shot)[0])
+        for place, family in enumerate(order):
+            self._reasons[family.id].setText(family.suits(rig.shot)[1])
+            self.draft_buttons[family.id].setEnabled(rig.shot.direction in family.moves)
+            self._families.addWidget(self.draft_buttons[family.id], place, 0)
+            self._families.addWidget(self._reasons[family.id], place, 1)
 
-    def _offer_families(self, shot: Shot) -> None:
-        """A button and a reason for each family, the one that suits best first."""
-        for family in sorted(families().values(), key=lambda one: -one.suits(shot)[0]):
+    def _offer_families(self) -> None:
+        """A button and a reason for each family; `refresh` puts the best suited first."""
+        for family in families().values():
             draft = button(f"Draft a {family.title.lower()}", "lit", partial(self.draft, family))
             self.draft_buttons[family.id] = draft
             self._reasons[family.id] = label("", "small")
-            self._families.addWidget(draft)
-            self._families.addWidget(self._reasons[family.id])
-        self._families.addStretch(1)
+        self._families.setColumnStretch(1, 1)
 
     def draft(self, family: Family) -> None:
         """Make the first draft off the window's thread."""
         project, rig = self.session.document.project, self.scratch.rig
         assert rig is not None
         taken = {one.name for one in project.rigs}
-        base = f"{family.title} for {rig.shot.direction.replace('-', ' ')}"
+        base = f"{family.title} for {rig.shot.direction}"
         name = next(n for n in (base, *(f"{base} {i}" for i in range(2, 99))) if n not in taken)
         for draft in self.draft_buttons.values():
             draft.setEnabled(False)

@@ -6,6 +6,7 @@ import math
 
 import numpy as np
 import pyqtgraph as pg
+from numpy.typing import NDArray
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtGui import QMouseEvent
 from PyQt6.QtWidgets import QGraphicsItem, QHBoxLayout, QVBoxLayout, QWidget
@@ -17,6 +18,7 @@ from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.rigs.family import PlotSpec
 from hazel_lantern.core.units import axis_unit
 
+Array = NDArray[np.float64]
 pg.setConfigOptions(antialias=True)
 
 
@@ -58,7 +60,7 @@ class _Canvas(pg.PlotWidget):  # type: ignore[misc]
 
 
 class TracePlot(QWidget):
-    """One or two curves over the way covered, the limit shaded, a cursor at the mark."""
+    """Curves over the move or over one another, the limit shaded, a cursor at the mark."""
 
     def __init__(self, session: Session, spec: PlotSpec) -> None:
         super().__init__()
@@ -93,7 +95,8 @@ class TracePlot(QWidget):
         head = QHBoxLayout()
         head.addWidget(label(spec.title, "title"))
         head.addStretch(1)
-        head.addWidget(label("way covered along the move", "small"))
+        self._across = label("", "small")
+        head.addWidget(self._across)
         self._legend = label("", "small")
         layout.addLayout(head)
         layout.addWidget(self.canvas, 1)
@@ -119,38 +122,55 @@ class TracePlot(QWidget):
             # Prefixes such as k and µ would fight with the maker's own units.
             axis.enableAutoSIPrefix(False)
         self._plot.showGrid(x=False, y=True, alpha=0.12)
-        for id, curve in self._curves.items():
+        inks = (t.hazel, t.ember, t.leaf)
+        for number, (id, curve) in enumerate(self._curves.items()):
             dashed = id in self.spec.right
-            pen = pg.mkPen(t.water if dashed else t.hazel, width=2.2)
-            if dashed:
-                pen.setDashPattern([5, 3])
+            pen = pg.mkPen(t.water if dashed else inks[number % 3], width=2.2)
+            if dashed or number:
+                pen.setDashPattern([5, 3] if dashed else [(1, 2), (6, 2, 1, 2)][number % 2])
             curve.setPen(pen)
         self._cursor.setPen(pg.mkPen(theme.colour("ink"), width=1.2))
-        self._zone.setBrush(theme.colour("ember", 0.14))
+        self._zone.setBrush(theme.colour("leaf" if self.spec.band else "ember", 0.14))
+
+    def _place(self, found: Assessment) -> tuple[Array, str, str]:
+        """Where each mark lies across the plot, of which kind, and what that is called."""
+        if self.spec.across:
+            trace = found.traces[self.spec.across]
+            return trace.values, trace.kind, trace.label
+        return found.marks, found.way.kind, found.way.name
 
     def refresh(self) -> None:
         """Draw the traces as they are now."""
         found = self.session.assessment
-        if found is None:
+        if found is None or not self._known(found):
             return
         style = self.session.style
-        factor, unit = axis_unit("length", style)
-        x = found.marks / factor
-        words = []
-        for id, curve in self._curves.items():
+        marks, kind, name = self._place(found)
+        factor, unit = axis_unit(kind, style)
+        words, ends = [], []
+        for number, (id, curve) in enumerate(self._curves.items()):
             trace = found.traces[id]
-            scale, name = axis_unit(trace.kind, style)
+            scale, measure = axis_unit(trace.kind, style)
+            x = (marks if trace.along is None or self.spec.across else trace.along) / factor
+            ends += [float(x.min()), float(x.max())]
             curve.setData(x, trace.values / scale)
-            sign = "--" if id in self.spec.right else "–"
-            words.append(f"{sign} {trace.label}, {name}")
-        self._plot.setXRange(0, float(x[-1]) or 1.0, padding=0.01)
+            sign = "--" if id in self.spec.right else ("–", "··", "-·")[number % 3]
+            words.append(f"{sign} {trace.label}, {measure}")
+        low, high = min(ends), max(ends)
+        self._plot.setXRange(low, high if high > low else low + 1.0, padding=0.01)
         self._span(self.spec.left, self._plot, found)
         if self.spec.right:
             self._span(self.spec.right, self._right, found)
             self._follow()
         self._limit(found)
-        self._legend.setText("     ".join([*words, f"across: {unit}"]))
+        self._across.setText(f"{name} along the move" if not self.spec.across else "")
+        self._legend.setText("     ".join([*words, f"across: {name}, {unit}"]))
         self.follow_mark()
+
+    def _known(self, found: Assessment) -> bool:
+        """Whether all of the traces are there; another rig's plot may be refreshed last."""
+        named = (*self._curves, *((self.spec.across,) if self.spec.across else ()))
+        return all(id in found.traces for id in named)
 
     def _span(self, ids: tuple[str, ...], view: object, found: Assessment) -> None:
         """A range that shows the curves and, where it is near, the limit."""
@@ -158,13 +178,15 @@ class TracePlot(QWidget):
         for id in ids:
             scale, _ = axis_unit(found.traces[id].kind, self.session.style)
             values.append(found.traces[id].values / scale)
-        low, high = float(np.min(values)), float(np.max(values))
+        low, high = min(float(v.min()) for v in values), max(float(v.max()) for v in values)
         lamp = found.by_id.get(self.spec.limit_lamp)
         on_this = bool(self.spec.right) == (ids == self.spec.right)
         if lamp is not None and on_this:
             scale, _ = axis_unit(lamp.spec.kind, self.session.style)
             limit = lamp.limit / scale
-            if high - low > 0.25 * limit:
+            if self.spec.band:
+                low, high = min(low, -1.3 * limit), max(high, 1.3 * limit)
+            elif high - low > 0.25 * limit:
                 high = max(high, limit * 1.15)
         low, high = round_range(low, high)
         view.setYRange(low, high, padding=0.04)  # type: ignore[attr-defined]
@@ -174,17 +196,26 @@ class TracePlot(QWidget):
         if lamp is None:
             return
         scale, _ = axis_unit(lamp.spec.kind, self.session.style)
-        drift = found.traces[(self.spec.right or self.spec.left)[0]].values / scale
-        start = float(drift.min()) + lamp.limit / scale
+        limit = lamp.limit / scale
+        if self.spec.band:
+            self._zone.setRegion((-limit, limit))
+            return
+        values = found.traces[(self.spec.right or self.spec.left)[0]].values / scale
+        start = float(values.min()) + limit
         self._zone.setRegion((start, start + 1e4))
 
     def follow_mark(self) -> None:
         """Put the cursor at the mark."""
         found = self.session.assessment
-        if found is not None:
-            factor, _ = axis_unit("length", self.session.style)
-            self._cursor.setPos(float(found.marks[self.session.mark]) / factor)
+        if found is not None and self._known(found):
+            marks, kind, _ = self._place(found)
+            factor, _ = axis_unit(kind, self.session.style)
+            self._cursor.setPos(float(marks[self.session.mark]) / factor)
 
     def _go(self, x: float) -> None:
-        factor, _ = axis_unit("length", self.session.style)
-        self.session.go_to_place(x * factor)
+        found = self.session.assessment
+        if found is None:
+            return
+        marks, kind, _ = self._place(found)
+        factor, _ = axis_unit(kind, self.session.style)
+        self.session.go_to_mark(int(np.abs(marks - x * factor).argmin()))

@@ -8,7 +8,15 @@ from PyQt6.QtCore import QElapsedTimer, QObject, QTimer, pyqtSignal
 
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.document import Document
-from hazel_lantern.core.fields import Edit, EditError, FieldSpec, describe, read_field, value_at
+from hazel_lantern.core.fields import (
+    Edit,
+    EditError,
+    FieldSpec,
+    describe,
+    member_type,
+    read_field,
+    value_at,
+)
 from hazel_lantern.core.identity import same
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.project.model import Rig, Settings
@@ -32,6 +40,7 @@ class Session(QObject):
         super().__init__()
         self.document = document
         self.mark = 0
+        self._turned: float | None = None
         self.station = "Frame"
         self._states: dict[int, tuple[tuple[object, ...], State]] = {}
         self._clock = QElapsedTimer()
@@ -71,6 +80,8 @@ class Session(QObject):
     def _on_change(self) -> None:
         found = self.assessment
         self.mark = min(self.mark, len(found.marks) - 1) if found else 0
+        if found is None or found.turn is None:
+            self._turned = None
         self.changed.emit()
 
     def state_of(self, at: int) -> State:
@@ -114,7 +125,15 @@ class Session(QObject):
             return [(id, row.name) for id, row in table.items()]
         if spec.kind == "switch":
             return [("yes", "yes"), ("no", "no")]
-        return [(option, option) for option in spec.options]
+        known = spec.options
+        if path == "shot.direction" and self.rig is not None:
+            known = tuple(option for option in known if option in self.rig.family.moves)
+        return [(option, option) for option in known]
+
+    def new_member(self, path: str) -> Any:
+        """A member, as it comes, for a list that has none."""
+        assert self.rig is not None
+        return member_type(self.rig, path)()
 
     def edit(self, *edits: Edit, action: str = "", gesture: object = None) -> str:
         """Change the rig; returns what is wrong, or nothing."""
@@ -143,7 +162,7 @@ class Session(QObject):
         if spec.kind == "switch":
             return self.edit(Edit(path, value == "yes"), action=f"set {spec.label.lower()}")
         for ranking in rig.family.rankings:
-            for id, _, edits in ranking.candidates(rig, self.document.workshop):
+            for id, _, edits, _ in ranking.candidates(rig, self.document.workshop):
                 if id == value and edits[0].path == path:
                     return self.edit(*edits, action=f"set {spec.label.lower()}")
         return self.edit(Edit(path, value), action=f"set {spec.label.lower()}")
@@ -158,8 +177,29 @@ class Session(QObject):
             self.mark = mark
             self.mark_moved.emit()
 
+    @property
+    def turn(self) -> float | None:
+        """How the rig is turned: as the maker looks round, else as the move has it."""
+        found = self.assessment
+        if found is None or found.turn is None:
+            return None
+        if self._turned is None:
+            return float(found.turn.planned[self.mark])
+        return min(max(self._turned, found.turn.low), found.turn.high)
+
+    @property
+    def turned_by_hand(self) -> bool:
+        """Whether the maker looks round, away from the move."""
+        return self._turned is not None
+
+    def turn_to(self, angle: float | None) -> None:
+        """Look round to an angle, rad, or back to the move."""
+        if angle != self._turned:
+            self._turned = angle
+            self.mark_moved.emit()
+
     def go_to_place(self, along: float) -> None:
-        """Look at the mark nearest to a way covered, m."""
+        """Look at the mark nearest to a place on the tape."""
         found = self.assessment
         if found is not None:
             self.go_to_mark(int(abs(found.marks - along).argmin()))
@@ -181,6 +221,7 @@ class Session(QObject):
         if found is None or on == self.playing:
             return
         if on:
+            self._turned = None
             at_end = self.mark >= len(found.marks) - 1
             self._start_time = 0.0 if at_end else float(found.times[self.mark])
             self._clock.start()

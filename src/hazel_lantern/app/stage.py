@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QResizeEvent
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
@@ -16,6 +18,8 @@ from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.sketch import Dimension, Handle, Sketch
 
 LENS = "lens"
+#: What a handle can change besides a field: the place along the move, the turn of the rig.
+LOOKS = ("mark", "turn")
 LANE = 30
 #: Pixels around the drawing, kept for pills: left, top, right, bottom.
 AROUND = (96, 14, 24, 38)
@@ -67,7 +71,12 @@ class Drawing(QWidget):
             self.update()
             return
         self._sketch = rig.family.sketch(
-            rig, found, self.view, self.session.mark, self.session.document.workshop
+            rig,
+            found,
+            self.view,
+            self.session.mark,
+            self.session.document.workshop,
+            self.session.turn,
         )
         self._lay_out()
         self.update()
@@ -111,6 +120,13 @@ class Drawing(QWidget):
             y = max(start.y(), end.y()) + 22
             start.setY(y)
             end.setY(y)
+        elif dimension.side == "along":
+            # On the upper side of what it measures, whichever way that slopes.
+            line = end - start
+            length = max(math.hypot(line.x(), line.y()), 1e-6)
+            off = QPointF(line.y(), -line.x()) / length * (18 + LANE * dimension.lane)
+            off = off if off.y() < 0 else -off
+            start, end = start + off, end + off
         elif dimension.side == "left":
             x = max(start.x() - size.width() / 2 - 10, size.width() / 2 + 6)
             start.setX(x)
@@ -164,9 +180,10 @@ class Drawing(QWidget):
         painter.setPen(QPen(theme.colour("soft"), 1))
         for start, end in self._lines:
             painter.drawLine(start, end)
-            upright = abs(start.x() - end.x()) < abs(start.y() - end.y())
+            line = end - start
+            length = max(math.hypot(line.x(), line.y()), 1e-6)
+            tick = QPointF(line.y(), -line.x()) * (5 / length)
             for at in (start, end):
-                tick = QPointF(5, 0) if upright else QPointF(0, 5)
                 painter.drawLine(at - tick, at + tick)
         painter.setPen(QPen(theme.colour("soft", 0.55), 1, Qt.PenStyle.DotLine))
         for start, end in self._leaders:
@@ -185,7 +202,7 @@ class Drawing(QWidget):
         """Small grips, so that it is seen what can be dragged; the hovered one is lit."""
         assert self._sketch is not None
         for handle in self._sketch.handles:
-            if handle.path == "mark":
+            if handle.path in LOOKS:
                 continue
             at = self._mapping.to_px(handle.at)
             lit = handle == self._hover or (self._drag is not None and self._drag[0] == handle)
@@ -197,7 +214,7 @@ class Drawing(QWidget):
         rig, found = self.session.rig, self.session.assessment
         if rig is None or found is None:
             return
-        lens = LensPainter(rig, found, self.session.style)
+        lens = LensPainter(rig, found, self.session.style, self.session.turn)
         area = QRectF(self.rect()).adjusted(12, 8, -12, -30)
         lens.paint(painter, area, self.session.mark)
         wander = lens.wander(self.session.mark)
@@ -206,8 +223,9 @@ class Drawing(QWidget):
         painter.drawText(
             QRectF(self.rect()).adjusted(12, 0, -12, -6),
             Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignBottom,
-            "yellow cross: where the rig puts the aim point; white cross: where stiff rails "
-            f"would. Here {abs(wander[0]):.1f} px aside, {abs(wander[1]):.1f} px up or down.",
+            "yellow cross: where the rig puts the aim point; white cross: "
+            f"{found.wanted_words}. Here {abs(wander[0]):.1f} px aside, "
+            f"{abs(wander[1]):.1f} px up or down.",
         )
 
     def _handle_at(self, at: QPointF) -> Handle | None:
@@ -218,8 +236,8 @@ class Drawing(QWidget):
             place = self._mapping.to_px(handle.at)
             away = ((place - at).x() ** 2 + (place - at).y() ** 2) ** 0.5
             reach = max(handle.radius * self._mapping.scale, 12)
-            # The grips are small and lie over the carriage, so they win over the mark.
-            rank = away + (40 if handle.path == "mark" else 0)
+            # The grips are small and lie over the camera, so they win over mark and turn.
+            rank = away + (40 if handle.path in LOOKS else 0)
             if away <= reach and rank < least:
                 best, least = handle, rank
         return best
@@ -235,11 +253,12 @@ class Drawing(QWidget):
         self.session.play(False)
         found = self.session.assessment
         assert found is not None
-        now = (
-            float(found.marks[self.session.mark])
-            if handle.path == "mark"
-            else float(self.session.value(handle.path))
-        )
+        if handle.path == "mark":
+            now = float(found.marks[self.session.mark])
+        elif handle.path == "turn":
+            now = self.session.turn or 0.0
+        else:
+            now = float(self.session.value(handle.path))
         self._drag = (handle, event.position(), now, self._mapping)
         self._frozen = self._mapping
 
@@ -258,15 +277,17 @@ class Drawing(QWidget):
                 self.update()
             return
         handle, start, value, mapping = self._drag
-        moved = (event.position() - start) / mapping.scale
-        change = moved.x() * handle.axis[0] - moved.y() * handle.axis[1]
+        change = _change(handle, mapping, start, event.position())
         if handle.path == "mark":
-            rig = self.session.rig
-            assert rig is not None
-            self.session.go_to_place(value + change * rig.shot.sense)
+            self.session.go_to_place(value + change)
+            return
+        if handle.path == "turn":
+            self.session.turn_to(value + change)
             return
         spec = self.session.spec(handle.path)
         step = 0.0254 / 4 if self.session.style.imperial else 0.005
+        if spec.kind == "angle":
+            step = math.radians(0.5)
         wanted = round((value + change) / step) * step
         if spec.low is not None:
             wanted = max(wanted, spec.low)
@@ -291,12 +312,23 @@ class Drawing(QWidget):
         self.update()
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        """Arrow keys move the carriage along."""
+        """Arrow keys move the camera along its way."""
         steps = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}
         if event is not None and event.key() in steps:
             self.session.go_to_mark(self.session.mark + steps[Qt.Key(event.key())])
         else:
             super().keyPressEvent(event)
+
+
+def _change(handle: Handle, mapping: Mapping, start: QPointF, now: QPointF) -> float:
+    """By how much a drag changes what the handle stands for."""
+    if handle.pivot is None:
+        moved = (now - start) / mapping.scale
+        return moved.x() * handle.axis[0] - moved.y() * handle.axis[1]
+    pivot = mapping.to_px(handle.pivot)
+    first, last = start - pivot, now - pivot
+    swept = math.atan2(-last.y(), last.x()) - math.atan2(-first.y(), first.x())
+    return math.remainder(swept, 2 * math.pi) * handle.axis[0]
 
 
 class Stage(QWidget):

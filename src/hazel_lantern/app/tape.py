@@ -1,16 +1,25 @@
-"""The tape: a rule whose slide is the place along the move."""
+"""The tape: a rule whose slide is the place along the move, and one for turning the rig."""
 
 from __future__ import annotations
 
 import math
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
-from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
-from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QWidget
+from PyQt6.QtGui import (
+    QIcon,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QPolygonF,
+)
+from PyQt6.QtWidgets import QGridLayout, QPushButton, QWidget
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.session import Session
-from hazel_lantern.core.units import INCH, write
+from hazel_lantern.app.widgets import button, label
+from hazel_lantern.core.units import axis_unit, write
 
 MARGIN = 14
 
@@ -34,22 +43,38 @@ class Tape(QWidget):
         """Wide and low."""
         return QSize(480, 34)
 
-    def _distance(self) -> float:
+    def _ends(self) -> tuple[float, float]:
+        """The places at the left and at the right end of the tape."""
         found = self.session.assessment
-        return max(float(found.marks[-1]), 1e-6) if found is not None else 1.0
+        if found is None:
+            return 0.0, 1.0
+        first, last = float(found.marks[0]), float(found.marks[-1])
+        return first, last if abs(last - first) > 1e-9 else first + 1e-6
 
-    def _x(self, along: float) -> float:
-        return MARGIN + along / self._distance() * (self.width() - 2 * MARGIN)
+    def _kind(self) -> str:
+        found = self.session.assessment
+        return found.way.kind if found is not None else "length"
+
+    def _now(self) -> float:
+        found = self.session.assessment
+        return float(found.marks[self.session.mark]) if found is not None else 0.0
+
+    def _go(self, place: float) -> None:
+        self.session.go_to_place(place)
+
+    def _x(self, place: float) -> float:
+        first, last = self._ends()
+        return MARGIN + (place - first) / (last - first) * (self.width() - 2 * MARGIN)
 
     def place_at(self, x: float) -> float:
-        """Way covered, m, at a pixel."""
+        """Place on the tape at a pixel, SI."""
         share = (x - MARGIN) / max(1, self.width() - 2 * MARGIN)
-        return max(0.0, min(1.0, share)) * self._distance()
+        first, last = self._ends()
+        return first + max(0.0, min(1.0, share)) * (last - first)
 
     def slide_x(self) -> float:
         """Pixel of the slide."""
-        found = self.session.assessment
-        return self._x(float(found.marks[self.session.mark])) if found is not None else MARGIN
+        return self._x(self._now())
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """The blade with its ticks, and the slide."""
@@ -63,16 +88,15 @@ class Tape(QWidget):
         ink = theme.colour("#2A2119")
         painter.setPen(QPen(ink, 1))
         painter.setFont(theme.font(11))
-        imperial = self.session.style.imperial
-        unit = INCH if imperial else 0.001
-        step = self._tick_step(unit, imperial)
-        count = int(self._distance() / step + 1e-9)
-        for tick in range(count + 1):
+        unit, name = axis_unit(self._kind(), self.session.style)
+        step = self._tick_step(unit, name == "in")
+        first, last = sorted(self._ends())
+        for tick in range(math.ceil(first / step - 1e-9), math.floor(last / step + 1e-9) + 1):
             x = self._x(tick * step)
-            big = tick % (4 if imperial else 5) == 0
+            big = tick % (4 if name == "in" else 5) == 0
             painter.drawLine(QPointF(x, 5), QPointF(x, 13 if big else 9))
             if big:
-                label = f"{tick * step / unit:g}"
+                label = f"{tick * step / unit:g}" + ("°" if name == "°" else "")
                 box = QRectF(x - 30, 13, 60, 15)
                 if blade.contains(QRectF(x - 14, 14, 28, 10)):
                     painter.drawText(box, Qt.AlignmentFlag.AlignCenter, label)
@@ -95,7 +119,8 @@ class Tape(QWidget):
 
     def _tick_step(self, unit: float, imperial: bool) -> float:
         """Small ticks about 14 px apart, at round figures of the unit."""
-        least = 14 / max(1, self.width() - 2 * MARGIN) * self._distance() / unit
+        first, last = self._ends()
+        least = 14 / max(1, self.width() - 2 * MARGIN) * abs(last - first) / unit
         if imperial:
             options = [0.25, 0.5, 1, 3, 6, 12, 24, 60, 120]
         else:
@@ -110,7 +135,7 @@ class Tape(QWidget):
         """Follow the pointer."""
         if event is not None and event.buttons() & Qt.MouseButton.LeftButton:
             self.session.play(False)
-            self.session.go_to_place(self.place_at(event.position().x()))
+            self._go(self.place_at(event.position().x()))
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         """Arrows step, Home and End jump, space plays."""
@@ -135,21 +160,72 @@ class Tape(QWidget):
             super().keyPressEvent(event)
 
 
+class TurnTape(Tape):
+    """The same for turning the rig about its post: look round, without a change of the move."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__(session)
+        self.setFixedHeight(26)
+        self.setAccessibleName("Tape: how the rig is turned")
+        self.setToolTip(
+            "Drag to turn the rig and look round. Arrow keys step, Home goes back to the move"
+        )
+
+    def _ends(self) -> tuple[float, float]:
+        found = self.session.assessment
+        turn = found.turn if found is not None else None
+        return (turn.low, turn.high) if turn is not None else (0.0, 1.0)
+
+    def _kind(self) -> str:
+        return "angle"
+
+    def _now(self) -> float:
+        return self.session.turn or 0.0
+
+    def _go(self, place: float) -> None:
+        self.session.turn_to(place)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Arrows turn by five degrees; Home goes back to where the move has it."""
+        if event is None:
+            return
+        steps = {Qt.Key.Key_Left: -5.0, Qt.Key.Key_Right: 5.0}
+        if event.key() in steps:
+            low, high = self._ends()
+            wanted = self._now() + math.radians(steps[Qt.Key(event.key())])
+            self._go(min(max(wanted, low), high))
+        elif event.key() in (Qt.Key.Key_Home, Qt.Key.Key_Escape):
+            self.session.turn_to(None)
+        else:
+            QWidget.keyPressEvent(self, event)
+
+
 class TapeBar(QWidget):
-    """The tape with its play button and the time."""
+    """The tape with its play button and the time; below it, if the rig turns, that tape."""
 
     def __init__(self, session: Session) -> None:
         super().__init__()
         self.session = session
-        layout = QHBoxLayout(self)
+        layout = QGridLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
+        layout.setVerticalSpacing(2)
         self.tape = Tape(session)
+        self.turn = TurnTape(session)
+        self._name, self._turn_name = label("", "small"), label("", "small")
         self.button = QPushButton()
         self.button.setFixedWidth(150)
         self.button.setAccessibleName("Play the move at true speed")
         self.button.clicked.connect(lambda: session.play(not session.playing))
-        layout.addWidget(self.tape, 1)
-        layout.addWidget(self.button)
+        self.back = button("as the move has it", on=lambda: session.turn_to(None))
+        self.back.setFixedWidth(150)
+        self.back.setStyleSheet("padding: 1px 6px;")
+        layout.addWidget(self._name, 0, 0)
+        layout.addWidget(self.tape, 0, 1)
+        layout.addWidget(self.button, 0, 2)
+        layout.addWidget(self._turn_name, 1, 0)
+        layout.addWidget(self.turn, 1, 1)
+        layout.addWidget(self.back, 1, 2)
+        layout.setColumnStretch(1, 1)
         for signal in (session.changed, session.mark_moved, session.playing_changed):
             signal.connect(self.refresh)
         self.refresh()
@@ -159,8 +235,13 @@ class TapeBar(QWidget):
         found = self.session.assessment
         if found is None:
             return
-        from PyQt6.QtGui import QIcon
-
+        turns = found.turn is not None
+        for widget in (self._name, self._turn_name, self.turn, self.back):
+            widget.setVisible(turns)
+        if found.turn is not None:
+            self._name.setText(found.way.name)
+            self._turn_name.setText(found.turn.name)
+            self.back.setEnabled(self.session.turned_by_hand)
         name = "pause" if self.session.playing else "play"
         self.button.setIcon(QIcon(theme.glyph(name, theme.current().ink, 14)))
         now = write(round(float(found.times[self.session.mark]), 1), "time", self.session.style)

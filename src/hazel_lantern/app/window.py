@@ -71,9 +71,9 @@ class Desk(QWidget):
         self.stage = Stage(session)
         self.benches: dict[str, QWidget] = {
             "Shot": ShotBench(session),
-            "Load": LoadBench(session),
-            "Frame": DesignBench(session, "Frame", ranked=True),
-            "Drive": DesignBench(session, "Drive", ranked=False),
+            "Load": DesignBench(session, "Load", ("What it carries", LoadBench(session))),
+            "Frame": DesignBench(session, "Frame"),
+            "Drive": DesignBench(session, "Drive"),
             "Build": BuildBench(session),
             "Try-out": TryoutBench(session),
         }

@@ -17,11 +17,39 @@ Array = NDArray[np.float64]
 
 @dataclass(frozen=True)
 class Trace:
-    """A figure over the move: one value per mark, SI, of a `units` kind."""
+    """A figure over the move, SI, of a `units` kind.
+
+    One value per mark; or, with ``along``, one at each of those places, which may go further
+    than the move does.
+    """
 
     label: str
     kind: str
     values: Array
+    along: Array | None = None
+
+
+@dataclass(frozen=True)
+class Way:
+    """What the tape measures: the name of a place on it, and its `units` kind."""
+
+    name: str = "way covered"
+    kind: str = "length"
+
+
+@dataclass(frozen=True)
+class Turn:
+    """A second freedom beside the move: the rig turned about an upright axis, rad.
+
+    ``planned`` is where the move has it at every mark; ``low`` to ``high`` is how far a maker
+    may look round; ``pivot`` is where the axis stands on the floor, m.
+    """
+
+    name: str
+    planned: Array
+    low: float
+    high: float
+    pivot: tuple[float, float] = (0.0, 0.0)
 
 
 @dataclass(frozen=True)
@@ -41,7 +69,7 @@ class Assessment:
     Attributes
     ----------
     marks : (n,) array
-        Way covered, m.
+        Places along the move, only growing or only falling, of the kind of ``way``.
     times : (n,) array
         s.
     traces : dict
@@ -56,8 +84,14 @@ class Assessment:
     lamps : tuple of Lamp
     parts : tuple of Part
     pieces : tuple of Piece
+    travel : float
+        How far the camera can go, m.
     figures : dict
         Numbers of the family for its own sketches and steps.
+    way : Way
+    turn : Turn or None
+    wanted_words : str
+        What ``wanted`` is, to end the sentence "white cross: …".
     """
 
     marks: Array
@@ -72,6 +106,9 @@ class Assessment:
     pieces: tuple[Piece, ...]
     travel: float
     figures: dict[str, Any] = field(default_factory=dict)
+    way: Way = Way()
+    turn: Turn | None = None
+    wanted_words: str = "where stiff rails would"
 
     @cached_property
     def by_id(self) -> dict[str, Lamp]:

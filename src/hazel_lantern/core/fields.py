@@ -134,6 +134,14 @@ def describe(root: Frozen, path: str) -> FieldSpec:
     return _spec_of(type(parent).model_fields[name], name)
 
 
+def member_type(root: Frozen, path: str) -> type[Frozen]:
+    """What the members of the list at a path are."""
+    *above, name = path.split(".")
+    parent = value_at(root, ".".join(above)) if above else root
+    annotation = type(parent).model_fields[name].annotation
+    return typing.cast(type[Frozen], typing.get_args(annotation)[0])
+
+
 def _why(error: ValidationError, spec: FieldSpec | None, style: Style) -> str:
     first = error.errors()[0]
     label = spec.label if spec else ".".join(str(part) for part in first["loc"])
@@ -180,8 +188,8 @@ def _rebuilt(node: Any, names: Sequence[str], value: Any, path: str) -> Any:
 def apply(root: ModelT, edits: Sequence[Edit], style: Style | None = None) -> ModelT:
     """Make several edits in turn.
 
-    Edits that only fit together are tried again after the rest, so their order does not
-    matter.
+    Edits that only fit after the rest are tried again, so their order does not matter; those
+    that only fit all at once are made at once.
 
     Raises
     ------
@@ -199,9 +207,33 @@ def apply(root: ModelT, edits: Sequence[Edit], style: Style | None = None) -> Mo
                 refused.append(edit)
                 trouble = error
         if trouble and len(refused) == len(waiting):
-            raise trouble
+            if len(waiting) == 1:
+                raise trouble
+            return _at_once(root, waiting, trouble)
         waiting = refused
     return root
+
+
+def _at_once(root: ModelT, edits: Sequence[Edit], trouble: EditError) -> ModelT:
+    """Make edits together and validate once; the first one's trouble if that fails too."""
+    try:
+        found: Any = root
+        for edit in edits:
+            found = _changed(found, edit.path.split("."), edit.value)
+        return type(root).model_validate(found.model_dump())
+    except (ValidationError, KeyError):
+        raise trouble from None
+
+
+def _changed(node: Any, names: Sequence[str], value: Any) -> Any:
+    """As `_rebuilt`, without a look at whether it fits."""
+    if not names:
+        return value
+    inner = _changed(_step(node, names[0], ".".join(names)), names[1:], value)
+    if isinstance(node, tuple):
+        at = int(names[0])
+        return (*node[:at], inner, *node[at + 1 :])
+    return node.model_copy(update={names[0]: inner})
 
 
 def changes(before: Frozen, after: Frozen, prefix: str) -> list[str]:

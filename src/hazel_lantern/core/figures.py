@@ -1,10 +1,14 @@
-"""Outlines of people and things for scale: simple shapes, in metres."""
+"""Outlines of people and things: simple shapes, in metres."""
 
 from __future__ import annotations
 
 import math
+from typing import TYPE_CHECKING
 
 from hazel_lantern.core.sketch import Disc, Line, Point, Role, Shape
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.load import LoadItem
 
 
 def _ellipse(cx: float, cy: float, rx: float, ry: float, points: int = 20) -> tuple[Point, ...]:
@@ -47,3 +51,50 @@ def stand_outline(apex: Point, spread: float, role: Role = "stand") -> tuple[Lin
         Line(((x, knee), (x + 0.06 * spread, 0.0)), role, 0.014),
         Shape(((x - 0.035, knee), (x + 0.035, knee), (x + 0.035, top), (x - 0.035, top)), role),
     )
+
+
+# Bending is drawn as a share of the rail length, by a round factor.
+_DRAWN_DIP = 0.035
+_FACTORS = (1, 2, 5, 10, 20, 25, 50, 100, 200, 500)
+
+
+def enlargement(dip: float, length: float) -> float:
+    """How many times bending is drawn larger, so that it is seen and not a caricature."""
+    if dip <= 0:
+        return 1.0
+    return float(max((f for f in _FACTORS if f * dip <= _DRAWN_DIP * length), default=1))
+
+
+def box(x0: float, y0: float, x1: float, y1: float) -> tuple[Point, ...]:
+    """The corners of an upright rectangle."""
+    return (x0, y0), (x1, y0), (x1, y1), (x0, y1)
+
+
+def item_box(item: LoadItem, along: bool, view: str) -> tuple[float, float, float, float]:
+    """Left, right, low, high of an item's outline from the camera screw in a view."""
+    if view == "side":
+        centre, size = (item.forward, item.length) if along else (item.right, item.width)
+        return (
+            centre - size / 2,
+            centre + size / 2,
+            item.up - item.height / 2,
+            item.up + item.height / 2,
+        )
+    if along:
+        return (
+            item.forward - item.length / 2,
+            item.forward + item.length / 2,
+            -item.right - item.width / 2,
+            -item.right + item.width / 2,
+        )
+    return (
+        item.right - item.width / 2,
+        item.right + item.width / 2,
+        item.forward - item.length / 2,
+        item.forward + item.length / 2,
+    )
+
+
+def item_role(item: LoadItem) -> Role:
+    """How an item is drawn: glass for what is looked into, else camera."""
+    return "glass" if item.kind in ("lens", "monitor") else "camera"

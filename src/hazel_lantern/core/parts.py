@@ -70,6 +70,22 @@ class Hole:
 
 
 @dataclass(frozen=True)
+class Template:
+    """A part to mark out at true size: its size from the datum corner, m, holes and slots.
+
+    A slot is (x0, x1, y, width): from end to end of its middle line, at that height.
+    """
+
+    part: str
+    length: float
+    breadth: float
+    holes: tuple[Hole, ...] = ()
+    slots: tuple[tuple[float, float, float, float], ...] = ()
+    count: int = 1
+    note: str = ""
+
+
+@dataclass(frozen=True)
 class Step:
     """A step of the build: what to do, with which tools, and what to mind."""
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import TYPE_CHECKING, Literal
+from typing import TYPE_CHECKING
 
 from hazel_lantern.core.fields import Edit, EditError, apply
 from hazel_lantern.core.lamps import State
@@ -15,22 +15,24 @@ if TYPE_CHECKING:
     from hazel_lantern.core.rigs.family import Ranking
     from hazel_lantern.core.workshop import Workshop
 
-Order = Literal["figure", "cost", "mass"]
+#: What a ranked list is ordered by: a lamp's id, or one of these.
+COST, MASS = "cost", "mass"
 
 
 @dataclass(frozen=True)
 class Ranked:
-    """A candidate with what it would do: the lamp figure, cost and mass of the whole rig."""
+    """A candidate with what it would do: lamp values by id, cost and mass of the whole rig."""
 
     id: str
     name: str
     edits: tuple[Edit, ...]
     state: State
-    figure: float
+    figures: dict[str, float]
     cost: float
     mass: float
     chosen: bool
     worst_lamp: str
+    note: str = ""
 
 
 def rank(
@@ -49,7 +51,7 @@ def rank(
     """
     chosen = ranking.chosen(rig)
     found = []
-    for id, name, edits in ranking.candidates(rig, workshop):
+    for id, name, edits, note in ranking.candidates(rig, workshop):
         if stop():
             raise StopSearch
         try:
@@ -57,7 +59,6 @@ def rank(
         except EditError:
             continue
         after = changed.family.assess(changed, settings, workshop)
-        lamp = after.by_id[ranking.figure]
         bad = max(after.lamps, key=lambda one: (one.state.badness, one.fraction()))
         found.append(
             Ranked(
@@ -65,17 +66,22 @@ def rank(
                 name,
                 edits,
                 after.state,
-                lamp.value,
+                {lamp: after.by_id[lamp].value for lamp in (ranking.figure, *ranking.more)},
                 after.cost,
                 after.mass,
                 id == chosen,
                 "" if bad.state is State.HOLDS else bad.headline,
+                note,
             )
         )
     return found
 
 
-def ordered(rows: list[Ranked], by: Order, most_is_best: bool = False) -> list[Ranked]:
-    """Those that hold first, then by the figure, the cost or the mass."""
-    sign = -1 if by == "figure" and most_is_best else 1
-    return sorted(rows, key=lambda row: (row.state.badness, sign * float(getattr(row, by))))
+def ordered(rows: list[Ranked], by: str, most_is_best: bool = False) -> list[Ranked]:
+    """Those that hold first, then by a lamp's value, the cost or the mass."""
+    sign = -1 if by not in (COST, MASS) and most_is_best else 1
+
+    def figure(row: Ranked) -> float:
+        return float(getattr(row, by)) if by in (COST, MASS) else row.figures[by]
+
+    return sorted(rows, key=lambda row: (row.state.badness, sign * figure(row)))

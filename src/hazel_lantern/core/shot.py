@@ -11,7 +11,7 @@ from hazel_lantern.core.fields import Frozen, choice, quantity
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.mechanics.motion import Ease
 
-Direction = Literal["left to right", "right to left", "push in", "pull out"]
+Direction = Literal["left to right", "right to left", "push in", "pull out", "rise", "sink"]
 SubjectKind = Literal["standing person", "seated person", "table-top object"]
 
 #: Usual height of each kind of subject, m.
@@ -60,16 +60,20 @@ class Room(Frozen):
 
 
 class Shot(Frozen):
-    """A straight slide of the camera."""
+    """A move of the camera: a slide along a line, or a rise or a sink, with or without a pan."""
 
     direction: Direction = choice("Direction", "left to right")
-    distance: float = quantity("length", "Slide", 0.8, low=0.01, high=50)
+    distance: float = quantity("length", "Travel", 0.8, low=0.01, high=50)
     duration: float = quantity("time", "Takes", 6.0, low=0.2, high=36000)
     ease: Ease = choice("Ease", "soft ramps")
     ease_in: float = quantity("time", "Ease in", 1.0, low=0, high=3600)
     ease_out: float = quantity("time", "Ease out", 1.0, low=0, high=3600)
     camera_height: float = quantity("length", "Lens height", 1.3, low=0.02, high=20)
     tilt: float = quantity("angle", "Track tilt", 0.0, low=-math.radians(45), high=math.radians(45))
+    sweep: float = quantity(
+        "angle", "Pan over the move", 0.0, low=-math.radians(180), high=math.radians(180)
+    )
+    reach: float = quantity("length", "Reach past the feet", 0.3, low=0, high=20)
     lens: Lens = Lens()
     subject: Subject = Subject()
     room: Room = Room()
@@ -90,14 +94,26 @@ class Shot(Frozen):
         return self
 
     @property
+    def upright(self) -> bool:
+        """Whether the camera goes up or down, not along."""
+        return self.direction in ("rise", "sink")
+
+    @property
+    def fields(self) -> tuple[str, ...]:
+        """Fields that say what the camera does, in the order a maker thinks of them."""
+        last = ("sweep", "reach") if self.upright else ("tilt",)
+        names = ("direction", "distance", "duration", "ease", "ease_in", "ease_out")
+        return (*names, "camera_height", *last)
+
+    @property
     def along(self) -> bool:
         """Whether the lens looks along the track, not square to it."""
         return self.direction in ("push in", "pull out")
 
     @property
     def sense(self) -> int:
-        """+1 when the carriage moves to the right end of the track, else −1."""
-        return 1 if self.direction in ("left to right", "push in") else -1
+        """+1 to the right, ahead or up; −1 the other way."""
+        return 1 if self.direction in ("left to right", "push in", "rise") else -1
 
     def focal_px(self, sensor_width: float) -> float:
         """Focal length in pixels on a sensor that wide (m)."""

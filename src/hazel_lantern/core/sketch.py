@@ -83,6 +83,9 @@ class Note:
     kind: str = "fine"
 
 
+Thing = Line | Shape | Disc | Arrow | Note
+
+
 @dataclass(frozen=True)
 class Dimension:
     """A length that is edited where it is drawn.
@@ -93,8 +96,9 @@ class Dimension:
         The field it edits.
     start, end : Point
         What it measures, m.
-    side : {"above", "below", "left", "right", "at"}
-        Where its line runs; "at" hangs the pill beside a point without a line.
+    side : {"above", "below", "left", "right", "along", "at"}
+        Where its line runs; "along" beside what it measures, at any slope; "at" hangs the
+        pill beside a point without a line.
     lane : int
         How many lines further out.
     prefix : str
@@ -104,7 +108,7 @@ class Dimension:
     path: str
     start: Point
     end: Point
-    side: Literal["above", "below", "left", "right", "at"] = "above"
+    side: Literal["above", "below", "left", "right", "along", "at"] = "above"
     lane: int = 0
     prefix: str = ""
 
@@ -116,14 +120,17 @@ class Handle:
     Attributes
     ----------
     path : str
-        The field that follows; "mark" moves along the tape instead.
+        The field that follows; "mark" moves along the tape instead, "turn" turns the rig.
     at : Point
         Where it is grabbed, m.
     radius : float
         How near counts, m.
     axis : Point
-        Change of the field for one metre of pointer travel in x and y.
+        Change of the field for one metre of pointer travel in x and y; with ``pivot``, the
+        first figure is the change for one radian swept about it.
     hint : str
+    pivot : Point or None
+        What the part turns about.
     """
 
     path: str
@@ -131,13 +138,14 @@ class Handle:
     radius: float
     axis: Point
     hint: str
+    pivot: Point | None = None
 
 
 @dataclass(frozen=True)
 class Sketch:
     """All of a view; ``enlarged`` tells how many times bending is drawn larger."""
 
-    things: tuple[Line | Shape | Disc | Arrow | Note, ...]
+    things: tuple[Thing, ...]
     dimensions: tuple[Dimension, ...] = ()
     handles: tuple[Handle, ...] = ()
     bounds: tuple[float, float, float, float] = (-1.0, 0.0, 1.0, 2.0)

@@ -132,13 +132,20 @@ class Readout(QWidget):
 
 
 class DesignBench(QWidget):
-    """Tabs: the picture (plots and, for a frame, ranked choices), all dimensions, assumptions."""
+    """A station's bench: its own page if it has one, then what the family shows there.
 
-    def __init__(self, session: Session, station: str, ranked: bool) -> None:
+    The family's plots and ranked choices, all its figures, and on the Frame station what the
+    first draft assumed; a page of which the family has nothing is not offered.
+    """
+
+    def __init__(
+        self, session: Session, station: str, own: tuple[str, QWidget] | None = None
+    ) -> None:
         super().__init__()
         self.session, self.station = session, station
+        self.own = own[1] if own else None
         self.plots = Plots(session, station)
-        self.ranked = RankedChoice(session) if ranked else None
+        self.ranked = RankedChoice(session, station)
         self.readout = Readout(session, station)
         self.fields = FieldSet(session)
         self.assumed = Assumed(session)
@@ -147,20 +154,20 @@ class DesignBench(QWidget):
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(14)
         row.addWidget(self.plots, 5)
-        if self.ranked is not None:
-            row.addWidget(self.ranked, 3)
+        row.addWidget(self.ranked, 3)
         second = QWidget()
         fields_row = QHBoxLayout(second)
         fields_row.setContentsMargins(0, 4, 0, 0)
         fields_row.setSpacing(28)
         fields_row.addWidget(self.fields, 1)
         fields_row.addWidget(self.readout, 0, Qt.AlignmentFlag.AlignTop)
-        pages: list[tuple[str, QWidget]] = [
-            ("What it does", first),
+        pages = [own] if own else []
+        pages += [
+            ("What it does" if own is None else "Balance", first),
             ("All its figures", scrolled(second)),
+            ("What was assumed", scrolled(self.assumed)),
         ]
-        if ranked:
-            pages.append(("What was assumed", scrolled(self.assumed)))
+        self._does = len(pages) - 3
         self.pages = Tabbed(pages)
         self.pages.turned.connect(self.refresh)
         layout = QVBoxLayout(self)
@@ -173,16 +180,37 @@ class DesignBench(QWidget):
         rig = self.session.rig
         if rig is None:
             return
-        at = self.pages.current
-        if at == 0:
+        self._offer_pages()
+        at = self.pages.current - self._does
+        if at < 0 and self.own is not None:
+            self.own.refresh()  # type: ignore[attr-defined]
+        elif at == 0:
             self.plots.refresh()
-            if self.ranked is not None:
-                self.ranked.refresh()
+            self.ranked.refresh()
         elif at == 1:
             self.fields.show_groups(rig.family.groups(self.station, rig))
             self.readout.refresh()
         else:
             self.assumed.refresh()
-        if self.ranked is not None:
-            left = len(rig.assumed)
-            self.pages.tabs[2].setText(f"What was assumed ({left})" if left else "What was assumed")
+
+    def _offer_pages(self) -> None:
+        """Only the pages that have something on them."""
+        rig = self.session.rig
+        assert rig is not None
+        family, tabs = rig.family, self.pages.tabs[self._does :]
+        ranks = any(ranking.station == self.station for ranking in family.rankings)
+        self.ranked.setVisible(ranks)
+        offered = (
+            ranks or bool(family.plots(self.station, rig)),
+            bool(family.groups(self.station, rig)),
+            self.station == "Frame",
+        )
+        for tab, there in zip(tabs, offered, strict=True):
+            tab.setVisible(there)
+        if self.own is not None:
+            self.pages.tabs[0].setVisible(any(offered))
+        at = self.pages.current - self._does
+        if at >= 0 and not offered[at]:
+            self.pages.turn_to(0 if self.own is not None else offered.index(True))
+        left = len(rig.assumed)
+        tabs[2].setText(f"What was assumed ({left})" if left else "What was assumed")

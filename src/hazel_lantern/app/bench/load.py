@@ -1,4 +1,4 @@
-"""Load: the stack on the carriage, its total, its centre of mass, and what each item does."""
+"""Load: what the rig carries, its total, its centre of mass, and what each item does."""
 
 from __future__ import annotations
 
@@ -163,7 +163,7 @@ class LoadBench(QWidget):
         if not names:
             self._grid.addWidget(
                 label(
-                    "Nothing on the carriage yet. Add body, lens, head and plate: what is "
+                    "It carries nothing yet. Add body, lens, head and plate: what is "
                     "forgotten here tips the cart later.",
                     "soft",
                     wrap=True,
@@ -215,7 +215,7 @@ class LoadBench(QWidget):
         popup.pop(self.add_button.mapToGlobal(QPoint(0, self.add_button.height() + 2)))
 
     def add(self, id: str) -> None:
-        """Put an item of the catalogue, or one with own figures, on the carriage."""
+        """Put an item of the catalogue, or one with own figures, on the rig."""
         rig = self.session.rig
         assert rig is not None
         if id == OWN:

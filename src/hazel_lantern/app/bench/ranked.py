@@ -14,7 +14,7 @@ from hazel_lantern.app.widgets import button, empty, label, scrolled
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.catalogue.rows import Section
 from hazel_lantern.core.identity import same
-from hazel_lantern.core.ranking import Order, Ranked, ordered, rank
+from hazel_lantern.core.ranking import COST, MASS, Ranked, ordered, rank
 from hazel_lantern.core.rigs.family import Ranking
 from hazel_lantern.core.units import write
 
@@ -99,11 +99,11 @@ class ChoiceCard(QAbstractButton):
 class RankedChoice(QWidget):
     """The rankings of a family, one at a time, in the order asked for."""
 
-    def __init__(self, session: Session) -> None:
+    def __init__(self, session: Session, station: str) -> None:
         super().__init__()
-        self.session = session
+        self.session, self.station = session, station
         self._ranking: Ranking | None = None
-        self._order: Order = "figure"
+        self._order = ""
         self._rows: list[Ranked] = []
         self._for: tuple[object, ...] | None = None
         self.cards: dict[str, ChoiceCard] = {}
@@ -117,19 +117,16 @@ class RankedChoice(QWidget):
         self._tabs.setSpacing(12)
         self._tab_buttons: dict[str, QPushButton] = {}
         self._orders: dict[str, QPushButton] = {}
-        orders = QHBoxLayout()
-        orders.setSpacing(10)
+        head = QHBoxLayout()
+        head.setSpacing(10)
         self._note = label("", "small")
-        orders.addWidget(self._note)
-        orders.addStretch(1)
-        for order, title in (("figure", "best"), ("cost", "cheapest"), ("mass", "lightest")):
-            tab = button(title, "tab", partial(self._sort, order))
-            tab.setCheckable(True)
-            tab.setChecked(order == self._order)
-            self._orders[order] = tab
-            orders.addWidget(tab)
+        head.addWidget(self._note)
+        head.addStretch(1)
+        self._order_row = QHBoxLayout()
+        self._order_row.setSpacing(10)
+        head.addLayout(self._order_row)
         layout.addLayout(self._tabs)
-        layout.addLayout(orders)
+        layout.addLayout(head)
         self._inner = QWidget()
         self._list = QVBoxLayout(self._inner)
         self._list.setContentsMargins(0, 0, 4, 0)
@@ -141,7 +138,7 @@ class RankedChoice(QWidget):
         rig = self.session.rig
         if rig is None:
             return
-        rankings = rig.family.rankings
+        rankings = tuple(one for one in rig.family.rankings if one.station == self.station)
         if list(self._tab_buttons) != [ranking.id for ranking in rankings]:
             self._build_tabs(rankings)
         if self._ranking is None:
@@ -169,6 +166,7 @@ class RankedChoice(QWidget):
             self._tab_buttons[ranking.id] = tab
             self._tabs.addWidget(tab)
         self._tabs.addStretch(1)
+        self._ranking = None
         if rankings:
             self.show_ranking(rankings[0])
 
@@ -179,11 +177,26 @@ class RankedChoice(QWidget):
             tab.setChecked(id == ranking.id)
         self._for = None
         self._rows = []
+        self._offer_orders(ranking)
         self._show()
         self.refresh()
 
+    def _offer_orders(self, ranking: Ranking) -> None:
+        """By the lamps that are compared, by cost, by mass."""
+        empty(self._order_row)
+        self._orders = {}
+        found = self.session.assessment
+        lamps = [] if found is None else [found.by_id[id].spec.name.lower() for id in ranking.more]
+        titles = ((ranking.figure, "best"), *zip(ranking.more, lamps, strict=False))
+        for order, title in (*titles, (COST, "cheapest"), (MASS, "lightest")):
+            tab = button(title, "tab", partial(self._sort, order))
+            tab.setCheckable(True)
+            self._orders[order] = tab
+            self._order_row.addWidget(tab)
+        self._sort(ranking.figure)
+
     def _sort(self, order: str) -> None:
-        self._order = order  # type: ignore[assignment]
+        self._order = order
         for name, tab in self._orders.items():
             tab.setChecked(name == order)
         self._show()
@@ -199,20 +212,18 @@ class RankedChoice(QWidget):
         ranking, found = self._ranking, self.session.assessment
         if ranking is None or found is None:
             return
-        lamp = found.by_id[ranking.figure]
         holding = sum(row.state.badness == 0 for row in self._rows)
         self._note.setText(f"{holding} of {len(self._rows)} hold every lamp" if self._rows else "")
         catalogue = self.session.document.workshop.catalogue
         style = self.session.style
-        best_is_most = lamp.spec.sense == "at least"
-        for row in ordered(self._rows, self._order, best_is_most):
-            words = " · ".join(
-                (
-                    write(row.figure, lamp.spec.kind, style),
-                    write(row.cost, "money", style),
-                    write(row.mass, "mass", style),
-                )
-            )
+        lamp = found.by_id.get(self._order)
+        most = lamp is not None and lamp.spec.sense == "at least"
+        for row in ordered(self._rows, self._order, most):
+            figures = [
+                write(value, found.by_id[id].spec.kind, style) for id, value in row.figures.items()
+            ]
+            figures += [write(row.cost, "money", style), write(row.mass, "mass", style)]
+            words = row.note or " · ".join(figures)
             card = ChoiceCard(row, words, catalogue.sections.get(row.id))
             card.clicked.connect(partial(self._swap, row))
             self.cards[row.id] = card

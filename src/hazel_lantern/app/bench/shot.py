@@ -13,21 +13,9 @@ from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import label, scrolled
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.rigs.family import Group
+from hazel_lantern.core.shot import Shot
 from hazel_lantern.core.units import write
 
-MOVE = Group(
-    "Move",
-    (
-        "shot.direction",
-        "shot.distance",
-        "shot.duration",
-        "shot.ease",
-        "shot.ease_in",
-        "shot.ease_out",
-        "shot.camera_height",
-        "shot.tilt",
-    ),
-)
 LENS = Group(
     "Lens",
     (
@@ -49,6 +37,11 @@ PLACE = Group(
         "shot.room.height",
     ),
 )
+
+
+def shot_groups(shot: Shot) -> tuple[Group, ...]:
+    """All fields of a shot; which say the move depends on the move."""
+    return Group("Move", tuple(f"shot.{name}" for name in shot.fields)), LENS, PLACE
 
 
 class Frames(QWidget):
@@ -120,7 +113,7 @@ class ShotBench(QWidget):
         rig, found = self.session.rig, self.session.assessment
         if rig is None or found is None:
             return
-        self.fields.show_groups((MOVE, LENS, PLACE))
+        self.fields.show_groups(shot_groups(rig.shot))
         self.frames.update()
         style, shot = self.session.style, rig.shot
         sensor = self.session.document.workshop.catalogue.find("sensors", shot.lens.sensor)

@@ -108,7 +108,7 @@ class _Pack:
         )
         shot = rig.shot
         line = (
-            f"{family.title} · {shot.direction}, {write(shot.distance, 'length', style)} in "
+            f"{family.title} · {shot.direction} of {write(shot.distance, 'length', style)} in "
             f"{write(shot.duration, 'time', style)} · load "
             f"{write(rig.load.centre().mass, 'mass', style)}"
         )

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date
 from typing import Annotated, Any, Literal
 
-from pydantic import Field, field_validator
+from pydantic import Field, field_validator, model_validator
 
 from hazel_lantern.core.fields import Frozen, choice, quantity
 from hazel_lantern.core.load import Load
@@ -81,6 +81,16 @@ class Rig(Frozen):
     marked: tuple[PartMark, ...] = Field((), max_length=400)
     log: tuple[LogEntry, ...] = Field((), max_length=5000)
     assumed: tuple[Assumption, ...] = Field((), max_length=400)
+
+    @model_validator(mode="after")
+    def _family_takes_the_move(self) -> Rig:
+        family = find_family(self.design.family)
+        if self.shot.direction not in family.moves:
+            raise ValueError(
+                f"a {family.title.lower()} does not make the move “{self.shot.direction}”; "
+                f"accepted: {', '.join(family.moves)}"
+            )
+        return self
 
     @property
     def family(self) -> Any:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
-from typing import TYPE_CHECKING, Protocol
+from typing import TYPE_CHECKING, NamedTuple, Protocol
 
 from hazel_lantern.core.fields import Edit, Frozen
 from hazel_lantern.core.units import Style
@@ -13,7 +13,7 @@ if TYPE_CHECKING:
     from hazel_lantern.core.assessment import Assessment
     from hazel_lantern.core.lamps import LimitSpec
     from hazel_lantern.core.load import Load
-    from hazel_lantern.core.parts import Hole, Step
+    from hazel_lantern.core.parts import Hole, Step, Template
     from hazel_lantern.core.project.model import Rig, Settings
     from hazel_lantern.core.shot import Shot
     from hazel_lantern.core.sketch import Sketch
@@ -60,6 +60,15 @@ class Choices:
 Lever = Numeric | Choices
 
 
+class Candidate(NamedTuple):
+    """One thing to choose: its id, name, the edits that choose it, and a word on it."""
+
+    id: str
+    name: str
+    edits: tuple[Edit, ...]
+    note: str = ""
+
+
 @dataclass(frozen=True)
 class Ranking:
     """A choice to rank: its title, its candidates, and which are compared by what.
@@ -68,36 +77,61 @@ class Ranking:
     ----------
     id, title : str
     candidates : callable
-        ``(rig, workshop)`` to ``(id, name, edits)`` triples.
+        ``(rig, workshop)`` to candidates.
     chosen : callable
         The id now in use.
     figure : str
         Lamp id whose value is shown beside each.
+    more : tuple of str
+        Further lamps whose values are shown, and by which the list can be ordered.
+    station : str
+        Where it stands.
     """
 
     id: str
     title: str
-    candidates: Callable[[Rig, Workshop], Iterable[tuple[str, str, tuple[Edit, ...]]]]
+    candidates: Callable[[Rig, Workshop], Iterable[Candidate]]
     chosen: Callable[[Rig], str]
     figure: str
+    more: tuple[str, ...] = ()
+    station: str = "Frame"
 
 
 @dataclass(frozen=True)
 class PlotSpec:
-    """Curves of one plot: trace ids, and the lamp whose limit is shaded."""
+    """Curves of one plot.
+
+    Attributes
+    ----------
+    title : str
+    left, right : tuple of str
+        Trace ids, by the axis they are read on.
+    limit_lamp : str
+        The lamp whose limit is shaded.
+    band : bool
+        Shade what lies within the limit on both sides of nought, not what lies beyond it.
+    across : str
+        The trace to plot against, where it is not the place along the move.
+    """
 
     title: str
     left: tuple[str, ...]
     right: tuple[str, ...] = ()
     limit_lamp: str = ""
+    band: bool = False
+    across: str = ""
 
 
 @dataclass(frozen=True)
 class Group:
-    """Fields that belong together on the bench."""
+    """Fields that belong together on the bench.
+
+    With ``rows``, the path of a list, ``paths`` are the fields of each of its members.
+    """
 
     title: str
     paths: tuple[str, ...]
+    rows: str = ""
 
 
 @dataclass(frozen=True)
@@ -127,6 +161,7 @@ class Family(Protocol):
 
     id: str
     title: str
+    moves: tuple[str, ...]
     design_type: type[Design]
     limits: dict[str, LimitSpec]
     views: tuple[View, ...]
@@ -138,9 +173,15 @@ class Family(Protocol):
         ...
 
     def sketch(
-        self, rig: Rig, assessment: Assessment, view: str, mark: int, workshop: Workshop
+        self,
+        rig: Rig,
+        assessment: Assessment,
+        view: str,
+        mark: int,
+        workshop: Workshop,
+        turn: float | None = None,
     ) -> Sketch:
-        """The drawing of a view at a mark."""
+        """The drawing of a view at a mark, turned as asked or as the move has it."""
         ...
 
     def levers(self, rig: Rig, workshop: Workshop) -> Sequence[Lever]:
@@ -169,6 +210,12 @@ class Family(Protocol):
 
     def holes(self, rig: Rig, assessment: Assessment, workshop: Workshop) -> tuple[Hole, ...]:
         """The drill table, each part from its datum corner."""
+        ...
+
+    def templates(
+        self, rig: Rig, assessment: Assessment, workshop: Workshop
+    ) -> tuple[Template, ...]:
+        """Parts that are marked out and drilled by a drawing of true size."""
         ...
 
     def steps(

@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.mechanics import slopes
 from hazel_lantern.core.rigs.family import (
+    Candidate,
     Choices,
     Group,
     Lever,
@@ -22,7 +23,7 @@ from hazel_lantern.core.rigs.slider import draft, words
 from hazel_lantern.core.rigs.slider.assess import assess
 from hazel_lantern.core.rigs.slider.limits import LIMITS
 from hazel_lantern.core.rigs.slider.model import SliderDesign
-from hazel_lantern.core.rigs.slider.parts import holes
+from hazel_lantern.core.rigs.slider.parts import holes, templates
 from hazel_lantern.core.rigs.slider.sketch_above import from_above
 from hazel_lantern.core.rigs.slider.sketch_side import close_up, from_the_side
 from hazel_lantern.core.rigs.slider.statics import Parts
@@ -31,7 +32,7 @@ if TYPE_CHECKING:
     from hazel_lantern.core.assessment import Assessment
     from hazel_lantern.core.catalogue.rows import Section
     from hazel_lantern.core.load import Load
-    from hazel_lantern.core.parts import Hole
+    from hazel_lantern.core.parts import Hole, Template
     from hazel_lantern.core.project.model import Rig, Settings
     from hazel_lantern.core.shot import Shot
     from hazel_lantern.core.sketch import Sketch
@@ -48,7 +49,7 @@ def wheel_for(section: Section, now: str, workshop: Workshop) -> str | None:
     return min(fitting, key=lambda w: w.price * w.count).id if fitting else None
 
 
-def section_choices(rig: Rig, workshop: Workshop) -> Iterable[tuple[str, str, tuple[Edit, ...]]]:
+def section_choices(rig: Rig, workshop: Workshop) -> Iterable[Candidate]:
     """Every section, with the wheels it takes."""
     design: SliderDesign = rig.design  # type: ignore[assignment]
     for section in workshop.catalogue.sections.values():
@@ -57,16 +58,17 @@ def section_choices(rig: Rig, workshop: Workshop) -> Iterable[tuple[str, str, tu
             edits = [Edit("design.rails.section", section.id)]
             if wheel != design.carriage.wheel:
                 edits.append(Edit("design.carriage.wheel", wheel))
-            yield section.id, section.name, tuple(edits)
+            yield Candidate(section.id, section.name, tuple(edits))
 
 
-def wheel_choices(rig: Rig, workshop: Workshop) -> Iterable[tuple[str, str, tuple[Edit, ...]]]:
+def wheel_choices(rig: Rig, workshop: Workshop) -> Iterable[Candidate]:
     """Wheels that run on the section in use."""
     design: SliderDesign = rig.design  # type: ignore[assignment]
     face = workshop.catalogue.find("sections", design.rails.section).running_face
     for wheel in workshop.catalogue.wheels.values():
         if wheel.face == face:
-            yield wheel.id, wheel.name, (Edit("design.carriage.wheel", wheel.id),)
+            edits = (Edit("design.carriage.wheel", wheel.id),)
+            yield Candidate(wheel.id, wheel.name, edits)
 
 
 def stand_edits(id: str, rig: Rig, workshop: Workshop) -> tuple[Edit, ...]:
@@ -82,10 +84,10 @@ def stand_edits(id: str, rig: Rig, workshop: Workshop) -> tuple[Edit, ...]:
     )
 
 
-def stand_choices(rig: Rig, workshop: Workshop) -> Iterable[tuple[str, str, tuple[Edit, ...]]]:
+def stand_choices(rig: Rig, workshop: Workshop) -> Iterable[Candidate]:
     """Every stand."""
     for stand in workshop.catalogue.stands.values():
-        yield stand.id, stand.name, stand_edits(stand.id, rig, workshop)
+        yield Candidate(stand.id, stand.name, stand_edits(stand.id, rig, workshop))
 
 
 _KINDS = {
@@ -133,6 +135,7 @@ class SliderFamily:
 
     id = "slider"
     title = "Slider"
+    moves = ("left to right", "right to left", "push in", "pull out")
     design_type = SliderDesign
     limits = LIMITS
     views = (
@@ -196,7 +199,13 @@ class SliderFamily:
     cautions = staticmethod(words.cautions)
 
     def sketch(
-        self, rig: Rig, assessment: Assessment, view: str, mark: int, workshop: Workshop
+        self,
+        rig: Rig,
+        assessment: Assessment,
+        view: str,
+        mark: int,
+        workshop: Workshop,
+        turn: float | None = None,
     ) -> Sketch:
         """Draw the side or the view from above."""
         draw = {"above": from_above, "close": close_up}.get(view, from_the_side)
@@ -253,14 +262,14 @@ class SliderFamily:
                         ),
                         edits,
                     )
-                    for id, name, edits in section_choices(rig, workshop)
+                    for id, name, edits, _ in section_choices(rig, workshop)
                     if id != rails.section
                 )
             ),
             Choices(
                 tuple(
                     (f"Use {name.lower()}", edits)
-                    for id, name, edits in wheel_choices(rig, workshop)
+                    for id, name, edits, _ in wheel_choices(rig, workshop)
                     if id != carriage.wheel
                 )
             ),
@@ -293,7 +302,7 @@ class SliderFamily:
                 Choices(
                     tuple(
                         (f"Change the stand to: {name.lower()}", edits)
-                        for id, name, edits in stand_choices(rig, workshop)
+                        for id, name, edits, _ in stand_choices(rig, workshop)
                         if id != supports.stand
                     )
                 ),
@@ -393,8 +402,17 @@ class SliderFamily:
         design: SliderDesign = rig.design  # type: ignore[assignment]
         return holes(rig, design, Parts.of(design, workshop))
 
+    def templates(
+        self, rig: Rig, assessment: Assessment, workshop: Workshop
+    ) -> tuple[Template, ...]:
+        """The drilled plates."""
+        design: SliderDesign = rig.design  # type: ignore[assignment]
+        return templates(design, Parts.of(design, workshop), self.holes(rig, assessment, workshop))
+
     def suits(self, shot: Shot) -> tuple[float, str]:
         """A slide in a straight line, up to about two metres, is a slider's own."""
+        if shot.upright:
+            return 0.0, "rails carry a camera along, not up"
         if shot.distance <= 1.6:
             return 1.0, "a straight slide of this length is what rails on stands are for"
         if shot.distance <= 3.0:

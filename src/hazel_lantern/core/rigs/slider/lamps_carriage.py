@@ -8,8 +8,9 @@ from hazel_lantern.core.lamps import Lamp
 from hazel_lantern.core.mechanics import slopes
 from hazel_lantern.core.mechanics.carriage import jam_margin
 from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.rigs.judging import working
 from hazel_lantern.core.rigs.slider.limits import LIMITS
-from hazel_lantern.core.rigs.slider.scene import Scene, lamp, working
+from hazel_lantern.core.rigs.slider.scene import Scene, lamp
 from hazel_lantern.core.units import write
 
 

@@ -9,8 +9,9 @@ import numpy as np
 
 from hazel_lantern.core.lamps import Lamp
 from hazel_lantern.core.mechanics import picture
+from hazel_lantern.core.rigs.judging import working
 from hazel_lantern.core.rigs.slider.limits import UNSEEN_DRIFT
-from hazel_lantern.core.rigs.slider.scene import Scene, lamp, working
+from hazel_lantern.core.rigs.slider.scene import Scene, lamp
 from hazel_lantern.core.rigs.slider.statics import Array
 from hazel_lantern.core.units import write
 

@@ -6,9 +6,10 @@ import math
 
 from hazel_lantern.core.lamps import Lamp
 from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.rigs.judging import budget_lamp, working
 from hazel_lantern.core.rigs.slider import standing
 from hazel_lantern.core.rigs.slider.limits import LIMITS
-from hazel_lantern.core.rigs.slider.scene import Scene, lamp, working
+from hazel_lantern.core.rigs.slider.scene import Scene, lamp
 from hazel_lantern.core.units import write
 
 
@@ -112,21 +113,4 @@ def room(scene: Scene) -> Lamp:
 
 def budget(scene: Scene) -> Lamp:
     """What is still to be bought against the rig's budget."""
-    cost = sum(part.cost for part in scene.bought)
-    dearest = sorted(scene.bought, key=lambda part: -part.cost)[:4]
-    return lamp(
-        scene,
-        "slider.budget",
-        cost,
-        scene.rig.budget,
-        ("Within the budget", "Over the budget"),
-        lambda s: (
-            f"Parts still to buy come to {write(cost, 'money', s)}; the budget is "
-            f"{write(scene.rig.budget, 'money', s)}."
-        ),
-        working(
-            "sum of parts marked to buy; the four dearest",
-            tuple((str(at + 1), part.name, part.cost, "money") for at, part in enumerate(dearest)),
-            "catalogue prices, or the maker's own",
-        ),
-    )
+    return budget_lamp(LIMITS, scene.settings, "slider.budget", scene.rig, scene.bought)

@@ -5,8 +5,9 @@ from __future__ import annotations
 import numpy as np
 
 from hazel_lantern.core.lamps import Lamp
+from hazel_lantern.core.rigs.judging import working
 from hazel_lantern.core.rigs.slider.limits import LIMITS
-from hazel_lantern.core.rigs.slider.scene import Scene, lamp, working
+from hazel_lantern.core.rigs.slider.scene import Scene, lamp
 from hazel_lantern.core.units import write
 
 

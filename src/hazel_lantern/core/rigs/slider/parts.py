@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from hazel_lantern.core.build.stock import cheapest_cover
-from hazel_lantern.core.parts import Hole, Part, Piece
+from hazel_lantern.core.parts import Hole, Part, Piece, Template
+from hazel_lantern.core.rigs.shopping import PartsList
 
 if TYPE_CHECKING:
     from hazel_lantern.core.project.model import Rig, Settings
@@ -22,68 +22,14 @@ def pieces(design: SliderDesign) -> tuple[Piece, ...]:
     return (Piece(design.rails.section, "Rail", design.rails.length, count),)
 
 
-class _List:
-    """Gathers parts, with the shelf, the maker's marks and prices applied."""
-
-    def __init__(self, rig: Rig, settings: Settings, workshop: Workshop) -> None:
-        self._rig, self._settings, self._workshop = rig, settings, workshop
-        self.parts: list[Part] = []
-
-    def add(
-        self,
-        key: str,
-        table: str,
-        id: str,
-        count: int,
-        name: str = "",
-        note: str = "",
-        price: float | None = None,
-        mass: float | None = None,
-    ) -> None:
-        row = self._workshop.catalogue.find(table, id)
-        mark = self._rig.mark_of(key)
-        one = row.price if price is None else price
-        owned = min(count, self._workshop.shelf.count_of(id))
-        to_buy = count - owned
-        total = one * self._settings.price_factor * to_buy
-        if mark and mark.price is not None:
-            total = mark.price * to_buy
-        having = mark.having if mark and mark.having else ("owned" if to_buy == 0 else "buy")
-        if owned and to_buy:
-            note = f"{owned} on the shelf" + (f", {note}" if note else "")
-        weight = (row.mass if mass is None else mass) * count
-        self.parts.append(
-            Part(key, name or row.name, count, total, weight, having, note, id, owned)
-        )
-
-
 def parts_list(
     rig: Rig, design: SliderDesign, settings: Settings, workshop: Workshop, parts: Parts
 ) -> tuple[Part, ...]:
     """Everything the slider needs but the camera."""
-    found = _List(rig, settings, workshop)
-    section, wheel, supports = parts.section, parts.wheel, design.supports
+    found = PartsList(rig, settings, workshop)
+    wheel, supports = parts.wheel, design.supports
     for piece in pieces(design):
-        mark = rig.mark_of("rails")
-        lengths = tuple((length, length * section.price) for length in section.stock_lengths)
-        cover = cheapest_cover(
-            piece.length,
-            piece.count,
-            lengths,
-            workshop.shelf.lengths_of(section.id),
-            settings.kerf,
-        )
-        cost = cover.cost * settings.price_factor
-        if cover.missing:
-            cost += cover.missing * piece.length * section.price * settings.price_factor
-        if mark and mark.price is not None:
-            cost = mark.price * piece.count
-        having = mark.having if mark and mark.having else ("owned" if cost == 0 else "buy")
-        note = f"longer than any stock length: {cover.missing} to order" if cover.missing else ""
-        mass = section.properties.area * parts.material.density * piece.length * piece.count
-        found.parts.append(
-            Part("rails", section.name, piece.count, cost, mass, having, note, section.id)
-        )
+        found.add_cut("rails", piece)
     found.add("wheels", "wheels", wheel.id, wheel.count)
     found.add("axles", "hardware", "axle-bolt", wheel.count, note=f"M{wheel.bolt * 1e3:g}")
     if wheel.id == "skate-v":
@@ -193,3 +139,21 @@ def holes(rig: Rig, design: SliderDesign, parts: Parts) -> tuple[Hole, ...]:
                     )
                 )
     return tuple(found)
+
+
+def templates(
+    design: SliderDesign, parts: Parts, drilled: tuple[Hole, ...]
+) -> tuple[Template, ...]:
+    """The drilled plates at true size."""
+    edge = 2 * PLATE_MARGIN + parts.section.width
+    sizes = {"Carriage plate": plate_size(design, parts)}
+    pair = design.rails.arrangement == "pair"
+    across = design.rails.spacing if pair else 0.07
+    for name in ("Left end plate", "Right end plate"):
+        sizes[name] = (design.rails.spacing + edge, 0.05)
+    sizes["Stand plate"] = (0.12, across + 0.05)
+    return tuple(
+        Template(name, *size, tuple(hole for hole in drilled if hole.part == name))
+        for name, size in sizes.items()
+        if any(hole.part == name for hole in drilled)
+    )

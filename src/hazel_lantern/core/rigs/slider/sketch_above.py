@@ -7,8 +7,9 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 
+from hazel_lantern.core.figures import box, item_box, item_role
 from hazel_lantern.core.rigs.slider.parts import PLATE_MARGIN
-from hazel_lantern.core.rigs.slider.sketch_places import Rail, Thing, box, item_box, item_role
+from hazel_lantern.core.rigs.slider.sketch_places import Rail
 from hazel_lantern.core.rigs.slider.statics import support_places
 from hazel_lantern.core.sketch import (
     Arrow,
@@ -18,6 +19,7 @@ from hazel_lantern.core.sketch import (
     Line,
     Shape,
     Sketch,
+    Thing,
 )
 
 if TYPE_CHECKING:
@@ -126,8 +128,15 @@ def from_above(rig: Rig, assessment: Assessment, mark: int, workshop: Workshop) 
             "push",
         ),
     ]
+    along = (float(rig.shot.sense), 0.0)
     handles = [
-        Handle("mark", (out, 0.0), 0.12, (1.0, 0.0), "drag the carriage along the rails"),
+        Handle(
+            "mark",
+            (out, 0.0),
+            0.12,
+            along,
+            "drag the carriage along the rails",
+        ),
         Handle("design.rails.length", (half_length, 0.0), 0.06, (2.0, 0.0), "drag the rail end"),
         Handle("design.rails.length", (-half_length, 0.0), 0.06, (-2.0, 0.0), "drag the rail end"),
     ]

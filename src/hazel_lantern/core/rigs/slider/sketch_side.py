@@ -5,9 +5,15 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import TYPE_CHECKING
 
-from hazel_lantern.core.figures import stand_outline, standing_figure
+from hazel_lantern.core.figures import (
+    box,
+    item_box,
+    item_role,
+    stand_outline,
+    standing_figure,
+)
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.rigs.slider.sketch_places import Rail, Thing, box, item_box, item_role
+from hazel_lantern.core.rigs.slider.sketch_places import Rail
 from hazel_lantern.core.rigs.slider.statics import support_places
 from hazel_lantern.core.sketch import (
     Arrow,
@@ -20,6 +26,7 @@ from hazel_lantern.core.sketch import (
     Role,
     Shape,
     Sketch,
+    Thing,
 )
 
 if TYPE_CHECKING:
@@ -172,8 +179,9 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Worksho
             "shot.camera_height", (-reach - 0.16, 0.0), (-reach - 0.16, lens), "left", 0, "lens"
         ),
     ]
+    along = (float(rig.shot.sense), 0.0)
     handles = [
-        Handle("mark", lens_at, 0.16, (1.0, 0.0), "drag the carriage along the rails"),
+        Handle("mark", lens_at, 0.16, along, "drag the carriage along the rails"),
         Handle("design.rails.length", right, 0.05, (2.0, 0.0), "drag the rail end"),
         Handle("design.rails.length", left, 0.05, (-2.0, 0.0), "drag the rail end"),
     ]
