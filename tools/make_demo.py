@@ -1,11 +1,23 @@
 """Write the demo project, the Tide Mill, from its figures."""
 
+import math
 from pathlib import Path
 
 from hazel_lantern.core.catalogue import shipped
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.project.file import dumps
 from hazel_lantern.core.project.model import LogEntry, PartMark, Project, Rig, Settings
+from hazel_lantern.core.rigs.jib.model import (
+    Boom,
+    Counterweight,
+    JibDesign,
+    Level,
+    Pivots,
+    PlateSize,
+    Platform,
+    Post,
+    Swing,
+)
 from hazel_lantern.core.rigs.slider.model import Carriage, Drive, Rails, SliderDesign, Supports
 from hazel_lantern.core.shot import Lens, Room, Shot, Subject
 from hazel_lantern.core.workshop import Workshop
@@ -66,6 +78,57 @@ def wheelhouse() -> Rig:
     )
 
 
+def loft() -> Rig:
+    """A crane in the mill's loft: up past the hoist to the beams."""
+    load = Load(
+        items=(
+            item("head-fluid-small", up=-0.045),
+            item("plate"),
+            item("body-small"),
+            item("lens-prime"),
+            item("monitor", forward=-0.06, up=0.13),
+        ),
+        lens_axis=0.045,
+    )
+    return Rig(
+        name="Loft crane",
+        shot=Shot(
+            direction="rise",
+            distance=1.30,
+            duration=8.0,
+            ease="smooth",
+            camera_height=1.45,
+            sweep=math.radians(24),
+            reach=0.45,
+            lens=Lens(focal=0.028, sensor="super-35"),
+            subject=Subject(kind="standing person", height=1.72, distance=2.6),
+            room=Room(length=4.2, height=2.9),
+        ),
+        load=load,
+        design=JibDesign(
+            boom=Boom(section="aluminium-box-60x30x3", front=1.45, tail=0.62),
+            level=Level(section="aluminium-box-20x20x2", pins=0.16),
+            pivots=Pivots(drag=0.35),
+            platform=Platform(mass=0.45, ahead=0.07, rise=0.15),
+            counterweight=Counterweight(
+                place=0.515,
+                nearest=0.34,
+                farthest=0.58,
+                bar_mass=0.5,
+                plates=(
+                    PlateSize(mass=0.5, on_hand=4, on_bar=1),
+                    PlateSize(mass=1.25, on_hand=4, on_bar=3),
+                    PlateSize(mass=2.5, on_hand=4, on_bar=2),
+                ),
+            ),
+            post=Post(height=1.25, spread=1.05),
+            swing=Swing(up=math.radians(33), down=math.radians(33)),
+        ),
+        budget=220,
+        marked=(PartMark(key="base", having="owned"), PartMark(key="platform", having="scrap")),
+    )
+
+
 def with_log(rig: Rig) -> Rig:
     """The rig with a first measurement against what was foretold then."""
     found = rig.family.assess(rig, Settings(), Workshop())
@@ -81,7 +144,8 @@ def with_log(rig: Rig) -> Rig:
 
 
 def main() -> None:
-    project = Project(name="The Tide Mill", settings=Settings(), rigs=(with_log(wheelhouse()),))
+    rigs = (with_log(wheelhouse()), loft())
+    project = Project(name="The Tide Mill", settings=Settings(), rigs=rigs)
     OUT.write_text(dumps(project), encoding="utf-8")
 
 

@@ -127,7 +127,7 @@ def test_a_centred_load_rests_evenly_and_lifts_at_the_axle():
 
 
 def test_tripod_edge_and_polygon():
-    assert standing.tripod_edge(0.78) == pytest.approx(0.22517, abs=1e-5)
+    assert standing.foot_edge(3, 0.78) == pytest.approx(0.22517, abs=1e-5)
     corners = standing.regular_polygon(3, 0.78)
     sides = np.linalg.norm(corners - np.roll(corners, 1, axis=0), axis=1)
     assert sides == pytest.approx([0.78] * 3)

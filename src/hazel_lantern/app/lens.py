@@ -12,7 +12,7 @@ from PyQt6.QtWidgets import QWidget
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.session import Session
-from hazel_lantern.core.assessment import Assessment, Poses
+from hazel_lantern.core.assessment import AIM, Assessment, Poses
 from hazel_lantern.core.figures import standing_figure
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.project.model import Rig
@@ -185,7 +185,7 @@ class LensPainter:
     def aim(self) -> Array:
         """The point of the subject that is watched for drift: its upper third."""
         height = self.rig.shot.subject.height
-        return np.asarray(self.assessment.subject + np.array([0, 0, 0.66 * height]))
+        return np.asarray(self.assessment.subject + np.array([0, 0, AIM * height]))
 
     def wander(self, mark: int) -> Array:
         """How far the aim point is from where it is wanted, (2,) px."""

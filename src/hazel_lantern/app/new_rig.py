@@ -20,6 +20,7 @@ from hazel_lantern.core.mends import settle
 from hazel_lantern.core.project.model import Assumption, Project, Rig
 from hazel_lantern.core.rigs import families
 from hazel_lantern.core.rigs.family import Family
+from hazel_lantern.core.shot import Shot
 
 #: What most makers carry; to be changed at once.
 USUAL = ("head-ball", "plate", "body-small", "lens-prime")
@@ -37,6 +38,11 @@ def draft_rig(family: Family, name: str, scratch: Rig, project: Project, documen
     return settled.model_copy(update={"assumed": notes})
 
 
+def able(direction: str) -> Family:
+    """A family that can make a move."""
+    return next(one for one in families().values() if direction in one.moves)
+
+
 class Scratch(Session):
     """The answers so far; a family that can make the move stands in for the one not chosen."""
 
@@ -51,8 +57,7 @@ class Scratch(Session):
         rig = self.rig
         assert rig is not None
         if path == "shot.direction" and value not in rig.family.moves:
-            able = next(one for one in families().values() if value in one.moves)
-            edits = (Edit(path, value), Edit("design", able.design_type()))  # type: ignore[call-arg]
+            edits = (Edit(path, value), Edit("design", able(value).design_type()))  # type: ignore[call-arg]
             return self.edit(*edits, action="set direction")
         return super().choose(path, value)
 
@@ -69,7 +74,7 @@ class NewRigPage(QWidget):
         self.setObjectName("desk")
         listed = session.document.workshop.catalogue.items
         items = [LoadItem.of(listed[id]) for id in USUAL]
-        first = next(iter(families().values()))
+        first = able(Shot().direction)
         rig = Rig(name="scratch", load=Load(items=tuple(items)), design=first.design_type())  # type: ignore[call-arg]
         project = Project(name="scratch", settings=session.settings, rigs=(rig,))
         self.scratch = Scratch(Document(project, session.document.workshop))

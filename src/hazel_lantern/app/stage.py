@@ -131,6 +131,10 @@ class Drawing(QWidget):
             x = max(start.x() - size.width() / 2 - 10, size.width() / 2 + 6)
             start.setX(x)
             end.setX(x)
+        elif dimension.side == "right":
+            x = min(start.x() + 10, self.width() - size.width() / 2 - 6)
+            start.setX(x)
+            end.setX(x)
         else:
             # Beside the drawing, with a leader to what it measures.
             start = end

@@ -13,6 +13,8 @@ from hazel_lantern.core.lamps import Lamp, State, worst
 from hazel_lantern.core.parts import Part, Piece
 
 Array = NDArray[np.float64]
+#: Where on a subject drift is watched, as a share of its height.
+AIM = 0.66
 
 
 @dataclass(frozen=True)

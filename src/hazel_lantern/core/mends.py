@@ -90,11 +90,10 @@ class Search:
         if edits not in self.tried:
             try:
                 changed = apply(self.rig, edits, self.settings.style)
-            except EditError:
-                self.tried[edits] = None
-            else:
                 found = changed.family.assess(changed, self.settings, self.workshop)
                 self.tried[edits] = found
+            except ValueError:
+                self.tried[edits] = None
         return self.tried[edits]
 
     def harmless(self, after: Assessment, target: str) -> bool:
@@ -263,7 +262,7 @@ def find(
     search = Search(rig, settings, workshop, stop)
     if search.before.by_id[target].state is State.HOLDS:
         return []
-    levers = list(rig.family.levers(rig, workshop))
+    levers = list(rig.family.levers(rig, workshop, settings.style))
     found: list[Mend] = []
     for at, lever in enumerate(levers):
         found += _single(search, lever, target)
@@ -323,7 +322,7 @@ def _in_two(search: Search, levers: list[Lever], target: str, most: int) -> list
             continue
         inner = Search(changed, search.settings, search.workshop, search.stop)
         touched = {edit.path for edit in edits}
-        for lever in changed.family.levers(changed, search.workshop):
+        for lever in changed.family.levers(changed, search.workshop, search.settings.style):
             if isinstance(lever, Numeric) and lever.path in touched:
                 continue
             for second in _single(inner, lever, target):

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from hazel_lantern.core.fields import Edit, EditError, apply
+from hazel_lantern.core.fields import Edit, apply
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.mends import StopSearch, never
 
@@ -51,14 +51,15 @@ def rank(
     """
     chosen = ranking.chosen(rig)
     found = []
-    for id, name, edits, note in ranking.candidates(rig, workshop):
+    for id, name, edits, note in ranking.candidates(rig, workshop, settings.style):
         if stop():
             raise StopSearch
         try:
             changed = apply(rig, edits, settings.style)
-        except EditError:
+            after = changed.family.assess(changed, settings, workshop)
+        except ValueError:
+            # It does not fit the rest of the rig, so it is no choice.
             continue
-        after = changed.family.assess(changed, settings, workshop)
         bad = max(after.lamps, key=lambda one: (one.state.badness, one.fraction()))
         found.append(
             Ranked(

@@ -56,6 +56,7 @@ UNITS: dict[str, dict[str, float]] = {
     "stress": {"pa": 1.0, "mpa": 1e6, "gpa": 1e9, "psi": POUND_FORCE / INCH**2},
     "density": {"kg/m3": 1.0},
     "torsion": _PER_RADIAN,
+    "torque": {"nm": 1.0, "lbfft": POUND_FORCE * FOOT},
     "per_length": {"/m": 1.0, "/ft": 1 / FOOT},
     "area": {"mm2": 1e-6, "m2": 1.0},
     "second_moment": {"mm4": 1e-12, "m4": 1.0, "in4": INCH**4},
@@ -80,6 +81,7 @@ _DEFAULT: dict[str, tuple[float, float]] = {
     "acceleration": (1.0, FOOT),
     "stress": (1e6, POUND_FORCE / INCH**2),
     "torsion": (1.0, POUND_FORCE * FOOT),
+    "torque": (1.0, POUND_FORCE * FOOT),
     "per_length": (1.0, 1 / FOOT),
     "percent": (0.01, 0.01),
 }
@@ -93,6 +95,7 @@ _EXAMPLES: dict[str, str] = {
     "time": "6, 6 s or 1 min 30 s",
     "force": "15, 15 N or 3 lbf",
     "torsion": "900 or 900 Nm/rad",
+    "torque": "0.4 or 0.4 Nm",
     "percent": "15 or 15 %",
     "money": "24.50",
 }
@@ -385,6 +388,7 @@ _PRINTED: dict[str, tuple[tuple[float, int, str], tuple[float, int, str]]] = {
     "acceleration": ((1.0, 3, " m/s²"), (FOOT, 3, " ft/s²")),
     "stress": ((1e6, 1, " MPa"), (POUND_FORCE / INCH**2, 0, " psi")),
     "second_moment": ((1e-12, 0, " mm4"), (INCH**4, 4, " in4")),
+    "torque": ((1.0, 2, " N·m"), (POUND_FORCE * FOOT, 2, " lbf·ft")),
     "torsion": ((1.0, 0, " N·m/rad"), (POUND_FORCE * FOOT, 0, " lbf·ft/rad")),
     "per_length": ((1.0, 2, " /m"), (1 / FOOT, 2, " /ft")),
     "percent": ((0.01, 1, " %"), (0.01, 1, " %")),

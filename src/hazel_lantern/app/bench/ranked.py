@@ -28,9 +28,9 @@ def draw_section(painter: QPainter, box: QRectF, section: Section) -> None:
     wall = max(section.wall * scale, 1.6)
     path = QPainterPath()
     path.setFillRule(Qt.FillRule.OddEvenFill)
-    if section.shape in ("round tube", "round bar"):
+    if section.shape in ("round tube", "round bar", "oval tube"):
         path.addEllipse(outer)
-        if section.shape == "round tube":
+        if section.shape != "round bar":
             path.addEllipse(outer.adjusted(wall, wall, -wall, -wall))
     elif section.shape == "angle":
         path.addRect(QRectF(outer.left(), outer.top(), wall, outer.height()))

@@ -14,11 +14,15 @@ from hazel_lantern.core.catalogue.rows import (
     Hardware,
     Item,
     Material,
+    Pivot,
     Row,
     Section,
     Sensor,
     Stand,
+    Thread,
+    Turntable,
     Wheel,
+    Wire,
 )
 from hazel_lantern.core.catalogue.tables import CatalogueError, parse, read_table
 from hazel_lantern.core.files import write_whole
@@ -38,6 +42,10 @@ class Catalogue:
     items: dict[str, Item]
     stands: dict[str, Stand]
     hardware: dict[str, Hardware]
+    pivots: dict[str, Pivot]
+    turntables: dict[str, Turntable]
+    wires: dict[str, Wire]
+    threads: dict[str, Thread]
     problems: tuple[str, ...] = field(default=())
 
     def table(self, name: str) -> dict[str, Any]:

@@ -11,9 +11,17 @@ from hazel_lantern.core.fields import Frozen
 from hazel_lantern.core.mechanics import sections
 from hazel_lantern.core.mechanics.sections import SectionProperties
 
-Face = Literal["round", "flat", "slot", "channel", "edge"]
+#: What a wheel would run on; nothing runs on a "none".
+Face = Literal["round", "flat", "slot", "channel", "edge", "none"]
 Shape = Literal[
-    "round tube", "round bar", "rectangle", "rectangular tube", "angle", "channel", "slotted"
+    "round tube",
+    "round bar",
+    "rectangle",
+    "rectangular tube",
+    "oval tube",
+    "angle",
+    "channel",
+    "slotted",
 ]
 
 
@@ -78,6 +86,8 @@ class Section(Row):
             return sections.rectangle(self.width, self.height)
         if self.shape == "rectangular tube":
             return sections.rectangular_tube(self.width, self.height, self.wall)
+        if self.shape == "oval tube":
+            return sections.oval_tube(self.width, self.height, self.wall)
         if self.shape == "angle":
             return sections.angle(self.width, self.height, self.wall)
         if self.shape == "channel":
@@ -124,7 +134,7 @@ class Item(Row):
 
 
 class Stand(Row):
-    """A stand with its head: kg, m, N·m/rad."""
+    """A stand or post with its head: kg, m, N·m/rad against leaning and against twisting."""
 
     mass: float = Field(gt=0)
     rating: float = Field(gt=0)
@@ -133,12 +143,60 @@ class Stand(Row):
     least_spread: float = Field(gt=0)
     greatest_spread: float = Field(gt=0)
     head_stiffness: float = Field(gt=0)
+    twist_stiffness: float = Field(gt=0)
+    feet: int = Field(ge=3, le=8)
     price: float = Field(ge=0)
 
 
 class Hardware(Row):
     """Small parts."""
 
+    price: float = Field(ge=0)
+    mass: float = Field(ge=0)
+
+
+class Pivot(Row):
+    """How a joint turns: friction coefficient at the bolt, play and bush around it, m."""
+
+    around: float = Field(ge=0)
+    friction: float = Field(ge=0, lt=1)
+    play: float = Field(ge=0)
+    price: float = Field(ge=0)
+    mass: float = Field(ge=0)
+
+
+class Turntable(Row):
+    """What an arm pans on: height, m; drag, N·m; stiffness against twisting, N·m/rad."""
+
+    height: float = Field(ge=0)
+    drag: float = Field(ge=0)
+    twist_stiffness: float = Field(gt=0)
+    rating: float = Field(gt=0)
+    mass: float = Field(ge=0)
+    price: float = Field(ge=0)
+
+
+class Wire(Row):
+    """Wire or cord: E A in N, breaking strength in N, price for a metre."""
+
+    diameter: float = Field(gt=0)
+    line_mass: float = Field(ge=0)
+    axial_stiffness: float = Field(gt=0)
+    breaking: float = Field(gt=0)
+    price: float = Field(ge=0)
+
+
+class Thread(Row):
+    """A screw thread, m: holes to drill for it, and its stress area, m²."""
+
+    system: Literal["metric", "unified"]
+    diameter: float = Field(gt=0)
+    pitch: float = Field(gt=0)
+    tapping: float = Field(gt=0)
+    close: float = Field(gt=0)
+    clearance: float = Field(gt=0)
+    countersink: float = Field(ge=0)
+    stress_area: float = Field(gt=0)
     price: float = Field(ge=0)
     mass: float = Field(ge=0)
 
@@ -152,4 +210,8 @@ TABLES: dict[str, type[Row]] = {
     "items": Item,
     "stands": Stand,
     "hardware": Hardware,
+    "pivots": Pivot,
+    "turntables": Turntable,
+    "wires": Wire,
+    "threads": Thread,
 }

@@ -77,9 +77,8 @@ class Boom:
             ).round(9)
         )
         self._size = np.diff(self.nodes)
-        middle = (self.nodes[:-1] + self.nodes[1:]) / 2
-        self._rigidity = _along(stretches, middle, "rigidity")
-        self._mass = _along(stretches, middle, "line_mass")
+        self._rigidity = _along(stretches, self.middles, "rigidity")
+        self._mass = _along(stretches, self.middles, "line_mass")
         self.pin = int(np.abs(self.nodes).argmin())
         self._stiffness, self._inertia = self._matrices()
 
@@ -117,9 +116,14 @@ class Boom:
         return int(np.abs(self.nodes - place).argmin())
 
     @property
-    def mass(self) -> float:
-        """Of the boom alone, kg."""
-        return float((self._mass * self._size).sum())
+    def element_masses(self) -> Array:
+        """Mass between each node and the next, without lumps, kg."""
+        return np.asarray(self._mass * self._size)
+
+    @property
+    def middles(self) -> Array:
+        """Middle of each element, m from the pin."""
+        return np.asarray((self.nodes[:-1] + self.nodes[1:]) / 2)
 
     def held(self, forces: Array) -> Array:
         """Upward deflection at every node with the boom clamped at its pin, m.

@@ -147,3 +147,33 @@ def project(points: Array, eye: Array, axes: Array, focal_px: float) -> tuple[Ar
     depth = seen[:, 2]
     divisor = np.where(np.abs(depth) < 1e-9, 1e-9, depth)
     return focal_px * seen[:, :2] / divisor[:, None], depth
+
+
+def project_over_move(
+    point: Array, eyes: Array, look: Array, pitch: Array, roll: Array, focal_px: float
+) -> Array:
+    """Where one point of the room is seen from many poses, (n, 2) px right and up of the middle.
+
+    Parameters
+    ----------
+    point : (3,) array
+        m.
+    eyes : (n, 3) array
+        m.
+    look, pitch, roll : (n,) array
+        As in `rotation`, rad.
+    focal_px : float
+        px.
+    """
+    zero = np.zeros_like(look)
+    cos, sin = np.cos, np.sin
+    forward = np.stack([cos(look) * cos(pitch), sin(look) * cos(pitch), sin(pitch)], axis=1)
+    level = np.stack([sin(look), -cos(look), zero], axis=1)
+    upright = np.cross(level, forward)
+    right = cos(roll)[:, None] * level - sin(roll)[:, None] * upright
+    up = cos(roll)[:, None] * upright + sin(roll)[:, None] * level
+    away = point - eyes
+    depth = (away * forward).sum(axis=1)
+    depth = np.where(np.abs(depth) < 1e-9, 1e-9, depth)
+    seen = np.stack([(away * right).sum(axis=1), (away * up).sum(axis=1)], axis=1)
+    return np.asarray(focal_px * seen / depth[:, None])

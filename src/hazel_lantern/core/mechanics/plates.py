@@ -62,7 +62,11 @@ def _lots(plates: Sequence[tuple[float, int]]) -> list[_Lot]:
 
 
 def stacks(
-    plates: Sequence[tuple[float, int]], moment: float, nearest: float, farthest: float
+    plates: Sequence[tuple[float, int]],
+    moment: float,
+    nearest: float,
+    farthest: float,
+    carrier: float = 0.0,
 ) -> list[Stack]:
     """Every mass that can be stacked and balances, each with its fewest plates.
 
@@ -74,6 +78,8 @@ def stacks(
         What they must balance, kg·m.
     nearest, farthest : float
         Where on the bar they can sit, from the pin, m.
+    carrier : float
+        What moves with them and balances too, kg.
 
     Returns
     -------
@@ -91,8 +97,8 @@ def stacks(
         raise ValueError("every plate must weigh at least a gram, and counts are not negative")
     if moment <= 0:
         return []
-    least = math.ceil(round(moment / farthest / GRAM, 6))
-    most = math.floor(round(moment / nearest / GRAM, 6))
+    least = max(0, math.ceil(round((moment / farthest - carrier) / GRAM, 6)))
+    most = math.floor(round((moment / nearest - carrier) / GRAM, 6))
     lots = _lots(plates)
     most = min(most, sum(lot.grams for lot in lots))
     if most < least:
@@ -117,5 +123,5 @@ def stacks(
                 counts[lots[at].size] += lots[at].count
                 left -= lots[at].grams
         mass = int(grams) * GRAM
-        found.append(Stack(tuple(counts), mass, moment / mass))
+        found.append(Stack(tuple(counts), mass, moment / (mass + carrier)))
     return found

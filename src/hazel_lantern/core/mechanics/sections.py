@@ -138,6 +138,35 @@ def rectangular_tube(width: float, height: float, wall: float) -> SectionPropert
     )
 
 
+def oval_tube(width: float, height: float, wall: float) -> SectionProperties:
+    """Elliptic tube of even wall, nearly; torsion by Bredt's thin-wall formula.
+
+    Raises
+    ------
+    ValueError
+        If a dimension is not above zero, or the walls meet.
+    """
+    _require_positive(width=width, height=height, wall=wall)
+    if 2 * wall >= min(width, height):
+        raise ValueError(f"wall {wall:g} m leaves no hollow in {width:g} × {height:g} m")
+    w, h = width - 2 * wall, height - 2 * wall
+    mid_w, mid_h = (width - wall) / 2, (height - wall) / 2
+    # Ramanujan's length of an ellipse.
+    round_about = math.pi * (
+        3 * (mid_w + mid_h) - math.sqrt((3 * mid_w + mid_h) * (mid_w + 3 * mid_h))
+    )
+    return SectionProperties(
+        area=math.pi / 4 * (width * height - w * h),
+        second_moment=math.pi / 64 * (width * height**3 - w * h**3),
+        sideways_moment=math.pi / 64 * (height * width**3 - h * w**3),
+        product_moment=0.0,
+        torsion_constant=4 * (math.pi * mid_w * mid_h) ** 2 * wall / round_about,
+        extreme_fibre=height / 2,
+        height=height,
+        width=width,
+    )
+
+
 def compound(parts: list[tuple[float, float, float, float]], thin: float) -> SectionProperties:
     """Section built of upright rectangles, each ``(width, height, y, z)`` about its centre, m.
 

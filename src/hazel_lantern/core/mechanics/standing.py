@@ -11,12 +11,14 @@ from numpy.typing import NDArray
 Array = NDArray[np.float64]
 
 
-def tripod_edge(foot_spread: float) -> float:
-    """Distance from the centre of three feet to the nearest edge, m: b / (2 √3).
+def foot_edge(feet: int, spread: float) -> float:
+    """Distance from the centre of evenly set feet to the nearest edge, m: b / (2 tan(π/n))."""
+    return spread / (2 * math.tan(math.pi / feet))
 
-    ``foot_spread`` is between two feet of an equilateral triangle, m.
-    """
-    return foot_spread / (2 * math.sqrt(3))
+
+def foot_reach(feet: int, spread: float) -> float:
+    """Distance from the centre to each foot, m: b / (2 sin(π/n))."""
+    return spread / (2 * math.sin(math.pi / feet))
 
 
 def regular_polygon(feet: int, spread: float) -> Array:

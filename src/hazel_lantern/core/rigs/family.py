@@ -77,7 +77,7 @@ class Ranking:
     ----------
     id, title : str
     candidates : callable
-        ``(rig, workshop)`` to candidates.
+        ``(rig, workshop, style)`` to candidates.
     chosen : callable
         The id now in use.
     figure : str
@@ -90,7 +90,7 @@ class Ranking:
 
     id: str
     title: str
-    candidates: Callable[[Rig, Workshop], Iterable[Candidate]]
+    candidates: Callable[[Rig, Workshop, Style], Iterable[Candidate]]
     chosen: Callable[[Rig], str]
     figure: str
     more: tuple[str, ...] = ()
@@ -184,7 +184,7 @@ class Family(Protocol):
         """The drawing of a view at a mark, turned as asked or as the move has it."""
         ...
 
-    def levers(self, rig: Rig, workshop: Workshop) -> Sequence[Lever]:
+    def levers(self, rig: Rig, workshop: Workshop, style: Style) -> Sequence[Lever]:
         """What may be changed to mend a lamp."""
         ...
 

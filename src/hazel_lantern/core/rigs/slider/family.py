@@ -49,7 +49,7 @@ def wheel_for(section: Section, now: str, workshop: Workshop) -> str | None:
     return min(fitting, key=lambda w: w.price * w.count).id if fitting else None
 
 
-def section_choices(rig: Rig, workshop: Workshop) -> Iterable[Candidate]:
+def section_choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candidate]:
     """Every section, with the wheels it takes."""
     design: SliderDesign = rig.design  # type: ignore[assignment]
     for section in workshop.catalogue.sections.values():
@@ -61,7 +61,7 @@ def section_choices(rig: Rig, workshop: Workshop) -> Iterable[Candidate]:
             yield Candidate(section.id, section.name, tuple(edits))
 
 
-def wheel_choices(rig: Rig, workshop: Workshop) -> Iterable[Candidate]:
+def wheel_choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candidate]:
     """Wheels that run on the section in use."""
     design: SliderDesign = rig.design  # type: ignore[assignment]
     face = workshop.catalogue.find("sections", design.rails.section).running_face
@@ -84,7 +84,7 @@ def stand_edits(id: str, rig: Rig, workshop: Workshop) -> tuple[Edit, ...]:
     )
 
 
-def stand_choices(rig: Rig, workshop: Workshop) -> Iterable[Candidate]:
+def stand_choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candidate]:
     """Every stand."""
     for stand in workshop.catalogue.stands.values():
         yield Candidate(stand.id, stand.name, stand_edits(stand.id, rig, workshop))
@@ -211,7 +211,7 @@ class SliderFamily:
         draw = {"above": from_above, "close": close_up}.get(view, from_the_side)
         return draw(rig, assessment, mark, workshop)
 
-    def levers(self, rig: Rig, workshop: Workshop) -> Sequence[Lever]:
+    def levers(self, rig: Rig, workshop: Workshop, style: Style) -> Sequence[Lever]:
         """All that may be changed to mend a lamp; the search finds which does."""
         design: SliderDesign = rig.design  # type: ignore[assignment]
         rails, supports, carriage = design.rails, design.supports, design.carriage
@@ -262,14 +262,14 @@ class SliderFamily:
                         ),
                         edits,
                     )
-                    for id, name, edits, _ in section_choices(rig, workshop)
+                    for id, name, edits, _ in section_choices(rig, workshop, style)
                     if id != rails.section
                 )
             ),
             Choices(
                 tuple(
                     (f"Use {name.lower()}", edits)
-                    for id, name, edits, _ in wheel_choices(rig, workshop)
+                    for id, name, edits, _ in wheel_choices(rig, workshop, style)
                     if id != carriage.wheel
                 )
             ),
@@ -302,7 +302,7 @@ class SliderFamily:
                 Choices(
                     tuple(
                         (f"Change the stand to: {name.lower()}", edits)
-                        for id, name, edits, _ in stand_choices(rig, workshop)
+                        for id, name, edits, _ in stand_choices(rig, workshop, style)
                         if id != supports.stand
                     )
                 ),

@@ -48,7 +48,7 @@ def tip(scene: Scene) -> Lamp:
                 ("W", "whole weight", found.weight, "force"),
                 ("F", "push at the lens", scene.settings.hand_push, "force"),
             ),
-            "support polygon; three feet at b: edge at b / (2 sqrt 3), whichever way they stand",
+            "support polygon of the feet, whichever way they stand",
         ),
     )
 

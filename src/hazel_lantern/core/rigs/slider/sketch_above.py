@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-import math
 from typing import TYPE_CHECKING
 
 import numpy as np
 
 from hazel_lantern.core.figures import box, item_box, item_role
+from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.rigs.slider.parts import PLATE_MARGIN
 from hazel_lantern.core.rigs.slider.sketch_places import Rail
 from hazel_lantern.core.rigs.slider.statics import support_places
@@ -41,12 +41,12 @@ def from_above(rig: Rig, assessment: Assessment, mark: int, workshop: Workshop) 
     things: list[Thing] = []
     feet_reach = 0.0
     if supports.kind in ("stand", "end stands"):
-        radius = supports.foot_spread / math.sqrt(3)
-        feet_reach = radius
+        stand = workshop.catalogue.find("stands", supports.stand)
+        corners = standing.regular_polygon(stand.feet, supports.foot_spread)
+        feet_reach = standing.foot_reach(stand.feet, supports.foot_spread)
         for place in support_places(design):
             x = place - half_length
-            turns = [math.pi / 2 + 2 * math.pi * i / 3 for i in range(3)]
-            feet = tuple((x + radius * math.cos(t), radius * math.sin(t)) for t in turns)
+            feet = tuple((x + float(px), float(py)) for px, py in corners)
             things.append(Shape(feet, "guide", hollow=True, dashed=True))
             for foot in feet:
                 things.append(Line(((x, 0.0), foot), "stand", 0.016))

@@ -31,11 +31,6 @@ def rail_height(rig: Rig, design: SliderDesign) -> float:
     return rig.shot.camera_height - rig.load.lens_axis - design.carriage.screw_height
 
 
-def stand_spread(design: SliderDesign) -> float:
-    """Foot spread of one stand, m."""
-    return design.supports.foot_spread
-
-
 def clearances(
     rig: Rig, design: SliderDesign, workshop: Workshop, parts: Parts
 ) -> dict[str, float]:
@@ -44,14 +39,13 @@ def clearances(
     length = design.rails.length * math.cos(shot.tilt)
     reach = length
     if supports.kind in ("stand", "end stands"):
-        # Three feet of spread b reach b / sqrt(3) from their centre.
-        foot = stand_spread(design) / math.sqrt(3)
+        stand = workshop.catalogue.find("stands", supports.stand)
+        foot = standing.foot_reach(stand.feet, supports.foot_spread)
         outer = [
             abs(p - design.rails.length / 2) * math.cos(shot.tilt) + foot
             for p in support_places(design)
         ]
         reach = max(length, 2 * max(outer))
-        stand = workshop.catalogue.find("stands", supports.stand)
         lowest, highest = stand.lowest, stand.highest
     else:
         lowest, highest = LOWEST_RAIL[supports.kind], HIGHEST_RAIL[supports.kind]
@@ -108,13 +102,14 @@ def tip(
     along = push
     if design.drive.kind == "hand crank":
         along = push + load.mass * np.abs(answer.course.acceleration)
-    base_weight, base_height = 0.0, 0.0
+    base_weight, base_height, foot_edge = 0.0, 0.0, 0.0
     stands = supports.kind in ("stand", "end stands")
     if stands:
         stand = workshop.catalogue.find("stands", supports.stand)
         count = 1 if supports.kind == "stand" else supports.count
         own, hung = count * stand.mass * GRAVITY, supports.ballast * GRAVITY
         base_weight = own + hung
+        foot_edge = standing.foot_edge(stand.feet, supports.foot_spread)
         base_height = height * (own * STAND_WEIGHT_HEIGHT + hung * BALLAST_HEIGHT) / base_weight
     weights = (carriage_weight, rails_weight, base_weight)
     weight = sum(weights)
@@ -127,15 +122,15 @@ def tip(
     lever = lens - foot
     centre_height = np.maximum(centre_height - foot, 0.02)
     if supports.kind == "stand":
-        along_edge = across_edge = standing.tripod_edge(supports.foot_spread)
+        along_edge = across_edge = foot_edge
         middle = supports.offset * cos
-        rule = "b / (2 sqrt 3)"
+        rule = "b / (2 tan(180°/n)) for n feet at b"
     else:
         places = [p - design.rails.length / 2 for p in support_places(design)]
         middle = 0.0
         along_edge = places[-1] * cos
         breadth = max(design.rails.spacing if design.rails.arrangement == "pair" else 0.0, 0.1)
-        across_edge = standing.tripod_edge(supports.foot_spread) if stands else breadth / 2
+        across_edge = foot_edge if stands else breadth / 2
         rule = "end support or half the breadth"
     # Weight ahead of the wheels' middle moves the carriage's resultant with it.
     carriage_at = (out + load.forward) * cos - middle

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import TYPE_CHECKING
 
 import numpy as np
@@ -12,7 +11,7 @@ from numpy.typing import NDArray
 from hazel_lantern.core.mechanics import carriage as carriage_statics
 from hazel_lantern.core.mechanics.beam import Support, factorised
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.mechanics.motion import Ease, Motion, move
+from hazel_lantern.core.mechanics.motion import marked_move
 
 if TYPE_CHECKING:
     from hazel_lantern.core.catalogue.rows import Material, Section, Wheel
@@ -35,24 +34,10 @@ class Course:
     acceleration: Array
 
 
-@lru_cache(maxsize=32)
-def _marked_move(
-    distance: float, duration: float, ease: Ease, ease_in: float, ease_out: float, marks: int
-) -> tuple[Array, Motion]:
-    """Times and motion of a move, kept for the many designs that make the same one."""
-    if ease == "smooth":
-        peaks = [0.2113 * duration, 0.7887 * duration]
-    else:
-        peaks = [ease_in / 2, ease_in, duration - ease_out, duration - ease_out / 2]
-    times = np.sort(np.concatenate([np.linspace(0, duration, marks), peaks]))
-    times = times[np.diff(times, append=np.inf) > 1e-9 * duration]
-    return times, move(distance, duration, ease, ease_in, ease_out, times)
-
-
-def course(shot: Shot, design: SliderDesign, marks: int = 41) -> Course:
+def course(shot: Shot, design: SliderDesign) -> Course:
     """Marks even in time, with the moments of greatest acceleration among them."""
-    times, motion = _marked_move(
-        shot.distance, shot.duration, shot.ease, shot.ease_in, shot.ease_out, marks
+    times, motion = marked_move(
+        shot.distance, shot.duration, shot.ease, shot.ease_in, shot.ease_out
     )
     middle, half = design.rails.length / 2, design.carriage.wheelbase / 2
     place = middle + shot.sense * (motion.place - shot.distance / 2)

@@ -1,0 +1,171 @@
+"""Lamps of balance: whether the arm stays, whether it can be trimmed, and the bare arm."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+
+from hazel_lantern.core.lamps import Lamp
+from hazel_lantern.core.mechanics import balance as mechanics
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.rigs.jib.limits import LIMITS
+from hazel_lantern.core.rigs.jib.scene import Scene, lamp, up_or_down
+from hazel_lantern.core.rigs.jib.standing import tilt_left
+from hazel_lantern.core.rigs.jib.statics import Answer
+from hazel_lantern.core.rigs.judging import working
+from hazel_lantern.core.units import Style, write
+
+
+def slot(scene: Scene) -> tuple[float, float]:
+    """Where the weights can sit behind the pivot, m."""
+    weights = scene.design.counterweight
+    if weights.carrier == "slides in a slot":
+        return weights.nearest, weights.farthest
+    return weights.place, weights.place
+
+
+def payload_range(scene: Scene) -> tuple[float, float]:
+    """By how much the camera may get lighter and heavier, kg, and still be balanced.
+
+    The stack on the bar stays; only its place changes, and the joints' friction helps.
+    """
+    answer, (nearest, farthest) = scene.answer, slot(scene)
+    held = answer.friction / GRAVITY
+    front = scene.design.boom.front
+    lighter = (answer.needed - answer.tail_mass * nearest + held) / front
+    heavier = (answer.tail_mass * farthest - answer.needed + held) / front
+    return lighter, heavier
+
+
+def balance(scene: Scene) -> Lamp:
+    """The greatest torque that moves the arm by itself, against what the joints hold."""
+    answer = scene.answer
+    torque = answer.torque
+    worst = int(np.abs(torque).argmax())
+    way = "up" if torque[worst] > 0 else "down"
+    where = up_or_down(float(answer.whole[worst]))
+    spread = float(torque.max() - torque.min())
+    above = scene.design.counterweight.above
+    found = lamp(
+        scene,
+        "jib.balance",
+        float(abs(torque[worst])),
+        answer.friction,
+        ("Stays where it is left", f"Drifts {way} {where}"),
+        lambda s: (
+            f"{up_or_down(float(answer.whole[worst])).capitalize()} the camera wants to go {way} "
+            f"with {write(float(abs(torque[worst])), 'torque', s)}; the joints hold "
+            f"{write(answer.friction, 'torque', s)}. " + _trim_words(answer, s)
+        ),
+        working(
+            "T = -dV/d(swing) = -g (sum m x cos(swing) - sum m z sin(swing))",
+            (
+                ("front", "what pulls the camera down, moment", answer.needed * GRAVITY, "torque"),
+                (
+                    "tail",
+                    "what the weights balance, moment",
+                    answer.tail_mass * scene.design.counterweight.place * GRAVITY,
+                    "torque",
+                ),
+                ("z", "weights above the pins' line", above, "length"),
+                ("change", "of the torque over the swing", spread, "torque"),
+                ("held", "by friction in the joints and the nut's drag", answer.friction, "torque"),
+            ),
+            "potential energy of all that turns; joints: coefficient × bolt radius × load",
+        ),
+    )
+    trace = np.abs(mechanics.drift_torque(answer.turning, answer.course.swing))
+    return replace(found, trace=np.asarray(trace), mark=int(trace.argmax()))
+
+
+def _trim_words(answer: Answer, style: Style) -> str:
+    """What to do to the weights to balance it level."""
+    if answer.tail_mass <= 0:
+        return "There is no weight on the tail."
+    place = answer.needed / answer.tail_mass
+    return f"Level, these weights balance {write(place, 'length', style)} behind the pivot."
+
+
+def counterweight(scene: Scene) -> Lamp:
+    """How much lighter or heavier the camera may get with the stack on the bar."""
+    answer, (nearest, farthest) = scene.answer, slot(scene)
+    lighter, heavier = payload_range(scene)
+    mass, front = answer.tail_mass, scene.design.boom.front
+    smallest = min(
+        (plate.mass for plate in scene.design.counterweight.plates if plate.on_hand), default=0.0
+    )
+    per_gram = front / mass if mass > 0 else 0.0
+    fails = "Weights run out of slot" if heavier < lighter else "Weights are too heavy"
+    return lamp(
+        scene,
+        "jib.counterweight",
+        min(lighter, heavier),
+        LIMITS["jib.counterweight"].default or 0.0,
+        ("Weights can be trimmed", fails),
+        lambda s: (
+            f"Only by moving, this stack balances a camera "
+            f"{write(abs(lighter), 'mass', s)} {'lighter' if lighter >= 0 else 'heavier'} to "
+            f"{write(abs(heavier), 'mass', s)} {'heavier' if heavier >= 0 else 'lighter'} than "
+            f"now. 100 g more on the camera moves it {write(0.1 * per_gram, 'length', s)}; the "
+            f"smallest plate, {write(smallest, 'mass', s)}, is worth "
+            f"{write(smallest * farthest / front, 'mass', s)} there; 1 mm is worth "
+            f"{write(0.001 * mass / front, 'mass', s)}."
+        ),
+        working(
+            "lighter = (M - W s0 + T/g) / a,  heavier = (W s1 - M + T/g) / a",
+            (
+                ("M/a", "to be balanced, as mass at the camera", answer.needed / front, "mass"),
+                ("W", "weight bar and plates", mass, "mass"),
+                ("s0", "nearest they can sit", nearest, "length"),
+                ("s1", "farthest they can sit", farthest, "length"),
+                ("T", "held by friction", answer.friction, "torque"),
+                ("a", "front", front, "length"),
+            ),
+            "moments about the pivot",
+        ),
+    )
+
+
+def bare_arm(scene: Scene) -> Lamp:
+    """The camera is off and the weights are on: does the base stand, how hard the tail falls."""
+    answer, design = scene.answer, scene.design
+    camera, tail = tilt_left(design, scene.parts, answer, answer.whole, 0.0, bare=True)
+    left = np.minimum(camera, tail)
+    torque = float(np.abs(mechanics.drift_torque(answer.bare, answer.whole)).max())
+    low, high = float(answer.whole[0]), float(answer.whole[-1])
+    speed = mechanics.free_fall_speed(answer.bare, low, high, design.boom.tail, answer.friction)
+    falls = bool(left.min() < 0)
+    mend = {
+        "strap": "Strap the arm before the camera comes off.",
+        "rest under the tail": "Set the tail on its rest before the camera comes off.",
+        "none": "Nothing holds it: someone has to.",
+    }[design.post.rest]
+    found = lamp(
+        scene,
+        "jib.bare-arm",
+        float(left.min()),
+        LIMITS["jib.bare-arm"].default or 0.0,
+        (
+            "Stands with the camera off",
+            "Tips over when the camera comes off" if falls else "Nearly tips without the camera",
+        ),
+        lambda s: (
+            f"With the camera off the tail falls with {write(torque, 'torque', s)} and arrives at "
+            f"its stop at {write(speed, 'speed', s)}; the base has "
+            f"{write(abs(float(left.min())), 'angle', s)} "
+            f"{'too little' if falls else 'of tilt'} left. {mend}"
+        ),
+        working(
+            "tilt left = atan((e - r) / h);  v = tail × sqrt(2 (V1 - V2 - T swing) / I)",
+            (
+                ("T", "torque that swings the tail down", torque, "torque"),
+                ("swing", "from the lowest stop to the highest", high - low, "angle"),
+                ("v", "the tail's speed at the stop", speed, "speed"),
+                ("W", "weights on the tail", answer.tail_mass, "mass"),
+            ),
+            "support polygon; energy of the arm without the camera",
+        ),
+    )
+    there = np.minimum(*tilt_left(design, scene.parts, answer, answer.course.swing, 0.0, bare=True))
+    return replace(found, trace=np.asarray(there), mark=int(there.argmin()))

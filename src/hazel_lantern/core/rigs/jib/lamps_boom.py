@@ -1,0 +1,168 @@
+"""Lamps of the boom: strength, dip, bounce, and the wind-up of base and turntable."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from hazel_lantern.core.lamps import Lamp
+from hazel_lantern.core.mechanics import balance
+from hazel_lantern.core.mechanics.boom import first_frequency, settle_time
+from hazel_lantern.core.rigs.jib.limits import LIMITS, UNSEEN
+from hazel_lantern.core.rigs.jib.scene import Scene, lamp
+from hazel_lantern.core.rigs.judging import working
+from hazel_lantern.core.units import write
+
+#: Damping of a base that twists: joints, feet on a floor.
+BASE_DAMPING = 0.05
+
+
+def boom_stress(scene: Scene) -> Lamp:
+    """Bending of the boom, level, where it is worst."""
+    answer, boom = scene.answer, scene.answer.boom
+    at = int(answer.stress.argmax())
+    place, moment = float(boom.nodes[at]), float(boom.bending_moment(answer.weights)[at])
+    material, share = scene.parts.material, float(answer.stress[at])
+    breaks = {"yields": "bends for good", "cracks": "cracks", "creeps": "gives way slowly"}
+    return lamp(
+        scene,
+        "jib.boom-stress",
+        share,
+        1.0,
+        ("Boom is strong enough", f"Boom {breaks[material.failure]}"),
+        lambda s: (
+            "With the arm level the boom is bent hardest "
+            + (
+                "at the pivot"
+                if abs(place) < 0.01
+                else f"{write(abs(place), 'length', s)} "
+                f"{'in front of' if place > 0 else 'behind'} the pivot"
+            )
+            + f": {write(share, 'percent', s)} of what {material.name.lower()} may bear. "
+            f"{material.name} {material.note}."
+        ),
+        working(
+            "stress = M / W, as a share of the working stress",
+            (
+                ("M", "bending moment", moment, "torque"),
+                ("E", "modulus of elasticity", material.modulus, "stress"),
+                ("w", "working stress", material.working_stress, "stress"),
+                ("Y", "yield or breaking stress", material.yield_stress, "stress"),
+            ),
+            "beam theory; hanging and sitting weights counted, jerks not",
+        ),
+    )
+
+
+def boom_dip(scene: Scene) -> Lamp:
+    """How far the tip sinks below the line of a stiff boom, level."""
+    answer, front = scene.answer, scene.design.boom.front
+    dip = float(answer.dip[-1])
+    return lamp(
+        scene,
+        "jib.boom-dip",
+        dip * np.cos(answer.course.swing),
+        front / 100,
+        ("Boom dip", "Boom sags"),
+        lambda s: (
+            f"With the arm level the tip hangs {write(dip, 'fine', s)} below a stiff boom's, the "
+            f"tail's end {write(float(answer.dip[0]), 'fine', s)}; steeper, less."
+        ),
+        working(
+            "beam from the pivot to either end, each stretch with its own E I",
+            (
+                ("a", "front", front, "length"),
+                ("m", "camera, head and platform", answer.payload, "mass"),
+                (
+                    "I",
+                    "second moment of the boom",
+                    scene.parts.section.properties.effective_moment,
+                    "second_moment",
+                ),
+                (
+                    "c",
+                    "stiffness left under a standing load",
+                    scene.parts.material.creep_factor,
+                    "percent",
+                ),
+            ),
+            "beam elements; one even stretch: P a³ / 3 E I + w a⁴ / 8 E I",
+        ),
+    )
+
+
+def bounce(scene: Scene) -> Lamp:
+    """How long the camera bounces after a push is let go, until it is less than a pixel."""
+    answer, shot, boom = scene.answer, scene.rig.shot, scene.design.boom
+    push = scene.settings.hand_push
+    first = push * answer.boom.tip_flexibility()
+    shown = scene.focal_px * first / shot.subject.distance
+    seconds = settle_time(answer.bounce, boom.damping, shown, 1.0)
+    return lamp(
+        scene,
+        "jib.bounce",
+        seconds,
+        LIMITS["jib.bounce"].default or 0.0,
+        ("Bounce dies down", "Goes on bouncing"),
+        lambda s: (
+            f"The boom bounces {answer.bounce:.1f} times a second. A push of "
+            f"{write(push, 'force', s)} at the camera bends it {write(first, 'fine', s)}, "
+            f"{write(shown, 'px', s)} in the picture; let go, it is less than a pixel after "
+            f"{write(seconds, 'time', s)}."
+        ),
+        working(
+            "t = ln(A / 1 px) / (2 pi f d)",
+            (
+                ("f", "first bending frequency", answer.bounce, "rate"),
+                ("A", "first swing in the picture", shown, "px"),
+                ("d", "damping", boom.damping, "percent"),
+                ("P", "push that is let go", push, "force"),
+            ),
+            "mass and stiffness matrices of the boom on its pin, weights at both ends",
+        ),
+    )
+
+
+def windup(scene: Scene) -> Lamp:
+    """How far base and turntable twist as the pan starts and stops."""
+    answer, shot, post = scene.answer, scene.rig.shot, scene.design.post
+    inertia = balance.inertia(answer.turning)
+    stiffness = 1 / (1 / post.twist_stiffness + 1 / scene.parts.turntable.twist_stiffness)
+    push = float(np.abs(answer.course.pan_acceleration).max())
+    twist = inertia * push / stiffness
+    reach = answer.geometry.front + answer.geometry.ahead
+    shown = scene.focal_px * (math.tan(twist) + twist * reach / shot.subject.distance)
+    frequency = first_frequency(stiffness, inertia)
+    seconds = settle_time(frequency, BASE_DAMPING, shown, 1.0)
+    applies = shot.sweep != 0
+    return lamp(
+        scene,
+        "jib.windup",
+        shown if applies else 0.0,
+        UNSEEN * shot.lens.frame_width,
+        ("Pan does not wind up" if applies else "No pan to wind it up", "Pan swings back"),
+        lambda s: (
+            f"As the pan stops, base and turntable swing back {write(twist, 'angle', s)}, "
+            f"{write(shown, 'px', s)} in the picture, {frequency:.1f} times a second, for "
+            f"{write(seconds, 'time', s)}."
+            if applies
+            else "The shot has no pan; let it pan over the move to see what the base does."
+        ),
+        working(
+            "twist = I q / k;  picture = f (tan(twist) + twist × reach / d)",
+            (
+                (
+                    "I/a²",
+                    "inertia about the post, as mass at the camera",
+                    inertia / reach**2,
+                    "mass",
+                ),
+                ("k", "base and turntable in a row", stiffness, "torsion"),
+                ("pan", "over the move", shot.sweep, "angle"),
+                ("f", "swings a second", frequency, "rate"),
+            ),
+            "one inertia on one spring; peak acceleration of the move's profile",
+        ),
+        applies=applies,
+    )

@@ -1,0 +1,56 @@
+"""What the jib's lamps look at, and how each is made of it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+from hazel_lantern.core.lamps import Lamp, Working
+from hazel_lantern.core.parts import Part
+from hazel_lantern.core.rigs.jib.limits import LIMITS
+from hazel_lantern.core.rigs.jib.statics import Answer, Array, Parts
+from hazel_lantern.core.rigs.judging import judged
+from hazel_lantern.core.units import Style
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.project.model import Rig, Settings
+    from hazel_lantern.core.rigs.jib.model import JibDesign
+    from hazel_lantern.core.workshop import Workshop
+
+
+@dataclass(frozen=True)
+class Scene:
+    """All that the lamps look at."""
+
+    rig: Rig
+    design: JibDesign
+    settings: Settings
+    workshop: Workshop
+    parts: Parts
+    answer: Answer
+    bought: tuple[Part, ...]
+    focal_px: float
+
+
+def lamp(
+    scene: Scene,
+    id: str,
+    trace: Array | float,
+    limit: float,
+    headlines: tuple[str, str],
+    meaning: Callable[[Style], str],
+    shown: Callable[[Style], Working],
+    applies: bool = True,
+) -> Lamp:
+    """A lamp of the jib; see `judged`."""
+    return judged(
+        LIMITS, scene.settings, id, trace, limit, headlines, meaning, shown, applies=applies
+    )
+
+
+def up_or_down(angle: float) -> str:
+    """Where on the swing an angle is, in words."""
+    if abs(angle) < 0.035:
+        return "with the arm level"
+    return "with the camera high" if angle > 0 else "with the camera low"

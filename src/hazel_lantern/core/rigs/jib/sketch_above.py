@@ -1,0 +1,121 @@
+"""The jib from above: pan circle, swept tail, feet, and the weight's path over them."""
+
+from __future__ import annotations
+
+import math
+from typing import TYPE_CHECKING
+
+import numpy as np
+
+from hazel_lantern.core.figures import box, item_box, item_role
+from hazel_lantern.core.mechanics import standing as feet_mechanics
+from hazel_lantern.core.rigs.jib.sketch_places import Arm
+from hazel_lantern.core.rigs.jib.standing import whole_weight
+from hazel_lantern.core.sketch import (
+    Arrow,
+    Dimension,
+    Disc,
+    Handle,
+    Line,
+    Point,
+    Shape,
+    Sketch,
+    Thing,
+)
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.assessment import Assessment
+    from hazel_lantern.core.project.model import Rig
+    from hazel_lantern.core.workshop import Workshop
+
+
+def _circle(radius: float, start: float = 0.0, end: float = 2 * math.pi) -> tuple[Point, ...]:
+    turns = np.linspace(start, end, 73)
+    return tuple((radius * math.cos(t), radius * math.sin(t)) for t in turns)
+
+
+def from_above(
+    rig: Rig, assessment: Assessment, mark: int, workshop: Workshop, turn: float | None
+) -> Sketch:
+    """From above at a mark, panned as asked."""
+    answer = assessment.figures["answer"]
+    swing = float(assessment.marks[mark])
+    pan = float(answer.course.pan[mark]) if turn is None else turn
+    arm = Arm(rig, assessment, swing)
+    design, cos, sin = arm.design, math.cos(pan), math.sin(pan)
+
+    def at(out: float, across: float) -> Point:
+        """Out along the arm and to its left."""
+        return out * cos - across * sin, out * sin + across * cos
+
+    reach = float(answer.geometry.lens(answer.whole)[0].max())
+    tail = design.boom.tail
+    corners = tuple((float(x), float(y)) for x, y in arm.feet())
+    things: list[Thing] = [
+        Line(_circle(reach), "ghost", dashed=True),
+        Line(_circle(tail), "ghost", dashed=True),
+        Shape(corners, "guide", hollow=True, dashed=True),
+        *(Line(((0.0, 0.0), foot), "stand", 0.022) for foot in corners),
+    ]
+    low, high = float(answer.course.pan.min()), float(answer.course.pan.max())
+    lens = arm.lens[0]
+    if high > low:
+        things.append(Line(_circle(lens, low, high), "shot", 0.01))
+    edge = feet_mechanics.foot_edge(arm.parts.stand.feet, design.post.spread)
+    things.append(Line(_circle(edge), "guide", dashed=True))
+    width = arm.parts.section.properties.width
+    things.append(Disc((0.0, 0.0), 0.07, "metal"))
+    things.append(Line((at(arm.at(-tail)[0], 0.0), at(arm.tip[0], 0.0)), "rail", max(width, 0.02)))
+    back = arm.weights[0]
+    for share in (-0.11, -0.075, 0.075, 0.11):
+        edge_on = box(back - 0.07, share - 0.012, back + 0.07, share + 0.012)
+        if design.counterweight.mass:
+            things.append(Shape(tuple(at(x, y) for x, y in edge_on), "ballast"))
+    things.append(Line((at(back, -0.14), at(back, 0.14)), "metal", 0.012))
+    along = design.platform.looks == "along the boom"
+    screw = arm.from_screw(0.0, 0.0)[0]
+    for item in sorted(rig.load.items, key=lambda item: item.up):
+        x0, x1, y0, y1 = item_box(item, along, "above")
+        shape = tuple(at(screw + x, y) for x, y in box(x0, y0, x1, y1))
+        things.append(Shape(shape, item_role(item)))
+    ahead = at(screw + 0.4, 0.0) if along else at(screw, 0.4)
+    start = at(screw, 0.0)
+    things.append(Arrow(start, (ahead[0] - start[0], ahead[1] - start[1]), "shot"))
+    whole = whole_weight(design, arm.parts, answer, answer.whole, bare=False)
+    outs = float(whole.out.min()), float(whole.out.max())
+    things.append(Line((at(outs[0], 0.0), at(outs[1], 0.0)), "mass", 0.02))
+    now = float(np.interp(swing, answer.whole, whole.out))
+    things.append(Line(_circle(abs(now)), "mass", dashed=True))
+    things.append(Disc(at(now, 0.0), 0.03, "mass"))
+    bare = whole_weight(design, arm.parts, answer, np.array([swing]), bare=True)
+    things.append(Disc(at(float(bare.out[0]), 0.0), 0.022, "mass", hollow=True))
+    subject = assessment.subject
+    if float(np.hypot(*subject[:2])) < 2.2 * reach:
+        things.append(Disc((float(subject[0]), float(subject[1])), 0.18, "figure"))
+    extent = max(reach + 0.35, tail + 0.2)
+    foot = max(corners, key=lambda corner: corner[1])
+    return Sketch(
+        things=tuple(things),
+        dimensions=(
+            Dimension("design.boom.front", at(0.0, 0.0), at(arm.tip[0], 0.0), "at", 0, "front"),
+            Dimension("design.boom.tail", at(arm.at(-tail)[0], 0.0), (0.0, 0.0), "at", 0, "tail"),
+            Dimension("design.post.spread", corners[0], corners[1], "at", 0, "spread"),
+            Dimension("shot.sweep", at(lens, 0.0), at(lens, 0.0), "at", 0, "pan over the move"),
+        ),
+        handles=(
+            Handle("turn", at(lens, 0.0), 0.2, (1.0, 0.0), "drag the camera round", (0.0, 0.0)),
+            Handle(
+                "design.boom.tail", at(arm.at(-tail)[0], 0.0), 0.06, (-cos, -sin), "drag the tail"
+            ),
+            Handle(
+                "design.post.spread",
+                foot,
+                0.06,
+                (0.0, design.post.spread / foot[1]),
+                "drag the foot",
+            ),
+        ),
+        bounds=(-extent, -extent * 0.72, extent, extent * 0.72),
+        title="From above",
+        caption="lit: where the weight comes down over the swing; open ring: with the camera off",
+    )

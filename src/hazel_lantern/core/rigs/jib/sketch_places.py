@@ -1,0 +1,95 @@
+"""Places on the jib as points of a drawing."""
+
+from __future__ import annotations
+
+import math
+from typing import TYPE_CHECKING
+
+import numpy as np
+
+from hazel_lantern.core.figures import enlargement
+from hazel_lantern.core.mechanics import standing
+from hazel_lantern.core.rigs.jib.statics import Answer, Array, Parts
+from hazel_lantern.core.sketch import Point
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.assessment import Assessment
+    from hazel_lantern.core.project.model import Rig
+    from hazel_lantern.core.rigs.jib.model import JibDesign
+
+#: Height of the person beside the rig, m.
+PERSON = 1.72
+
+
+class Arm:
+    """The arm at one swing in its own upright plane: out from the post, up from the floor."""
+
+    def __init__(self, rig: Rig, assessment: Assessment, swing: float, tilt: float = 0.0) -> None:
+        self.rig = rig
+        self.design: JibDesign = rig.design  # type: ignore[assignment]
+        self.answer: Answer = assessment.figures["answer"]
+        self.parts: Parts = assessment.figures["parts"]
+        self.swing, self.tilt = swing, tilt
+        self.enlarged = enlargement(float(self.answer.dip[-1]), self.design.boom.front)
+
+    def at(self, along: float, up: float = 0.0) -> Point:
+        """A point of the stiff boom: along it from the pivot, and square to it."""
+        cos, sin = math.cos(self.swing), math.sin(self.swing)
+        return along * cos - up * sin, self.design.post.height + along * sin + up * cos
+
+    def line(self) -> tuple[Point, ...]:
+        """The boom's middle line, its bending enlarged."""
+        sag = self.answer.dip * math.cos(self.swing) * self.enlarged
+        return tuple(
+            (x, z - float(dip))
+            for (x, z), dip in zip(
+                (self.at(float(node)) for node in self.answer.boom.nodes), sag, strict=True
+            )
+        )
+
+    @property
+    def tip(self) -> Point:
+        """The front pin on the bent boom."""
+        return self.line()[-1]
+
+    def on_platform(self, ahead: float, up: float) -> Point:
+        """A point of the platform from the front pin."""
+        x, z = self.tip
+        turn = self.tilt if self.answer.geometry.level else self.swing
+        cos, sin = math.cos(turn), math.sin(turn)
+        return x + ahead * cos - up * sin, z + ahead * sin + up * cos
+
+    def from_screw(self, ahead: float, up: float) -> Point:
+        """A point of the camera from its screw."""
+        platform = self.design.platform
+        if self.answer.geometry.level:
+            return self.on_platform(platform.ahead + ahead, platform.rise + up)
+        # The stabilised head holds the camera level wherever the boom points.
+        x, z = self.on_platform(platform.ahead, platform.rise)
+        return x + ahead, z + up
+
+    @property
+    def lens(self) -> Point:
+        """The lens."""
+        return self.from_screw(0.0, self.rig.load.lens_axis)
+
+    @property
+    def post_pin(self) -> Point:
+        """The post's upper pin."""
+        return 0.0, self.design.post.height + self.design.level.pins
+
+    @property
+    def weights(self) -> Point:
+        """Middle of the plates."""
+        weights = self.design.counterweight
+        return self.at(-weights.place, weights.above)
+
+    def feet(self) -> Array:
+        """Places of the feet from above, (n, 2) m."""
+        return standing.regular_polygon(self.parts.stand.feet, self.design.post.spread)
+
+    def lens_path(self, low: float, high: float) -> tuple[Point, ...]:
+        """The lens's arc between two swings."""
+        swings = np.linspace(low, high, 41)
+        reach, height = self.answer.geometry.lens(swings)
+        return tuple((float(x), float(z)) for x, z in zip(reach, height, strict=True))

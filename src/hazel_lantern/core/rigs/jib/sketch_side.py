@@ -1,0 +1,261 @@
+"""The jib from the side: linkage, weights, stops, the lens's arc, what carries what."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+import numpy as np
+
+from hazel_lantern.core.figures import box, item_box, item_role, standing_figure
+from hazel_lantern.core.mechanics.balance import drift_torque
+from hazel_lantern.core.rigs.jib.sketch_places import PERSON, Arm
+from hazel_lantern.core.rigs.jib.standing import whole_weight
+from hazel_lantern.core.sketch import (
+    Arrow,
+    Dimension,
+    Disc,
+    Handle,
+    Line,
+    Note,
+    Point,
+    Shape,
+    Sketch,
+    Thing,
+)
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.assessment import Assessment
+    from hazel_lantern.core.project.model import Rig
+    from hazel_lantern.core.workshop import Workshop
+
+
+def _base(arm: Arm) -> list[Thing]:
+    """Legs, post, turntable."""
+    design, parts = arm.design, arm.parts
+    top = design.post.height - parts.turntable.height - 0.05
+    feet = sorted({round(float(x), 3) for x, _ in arm.feet()})
+    things: list[Thing] = [Line(((0.0, 0.72 * top), (x, 0.0)), "stand", 0.022) for x in feet]
+    things.append(Shape(box(-0.035, 0.08, 0.035, top), "timber"))
+    if design.post.ballast:
+        things.append(Shape(box(-0.12, 0.0, 0.12, 0.16), "ballast"))
+    things.append(Shape(box(-0.07, top, 0.07, top + parts.turntable.height), "metal"))
+    crown = design.post.height + 0.035
+    if design.level.kind != "none":
+        crown += design.level.pins
+    foot = design.post.height - 0.05
+    if design.level.kind == "twin cables":
+        foot = min(foot, design.post.height - design.level.pins - 0.02)
+    things.append(Shape(box(-0.03, foot, 0.03, crown), "timber"))
+    return things
+
+
+def _boom(arm: Arm) -> list[Thing]:
+    design, height = arm.design, arm.parts.section.properties.height
+    line, boom = arm.line(), design.boom
+    if boom.form == "tapered board" and arm.parts.section.shape == "rectangle":
+        share = boom.tip_height
+        upper, lower = [], []
+        for (x, z), node in zip(line, arm.answer.boom.nodes, strict=True):
+            reach = node / boom.front if node > 0 else -node / boom.tail
+            half = height / 2 * (1 - (1 - share) * float(reach))
+            upper.append((x, z + half))
+            lower.append((x, z - half))
+        return [Shape((*upper, *reversed(lower)), "rail")]
+    if boom.form != "two nested pieces":
+        return [Line(line, "rail", height)]
+    nodes = arm.answer.boom.nodes
+    outer = tuple(p for p, node in zip(line, nodes, strict=True) if node <= boom.joint + 1e-6)
+    inner = tuple(p for p, node in zip(line, nodes, strict=True) if node >= boom.joint - 1e-6)
+    return [
+        Line(outer, "rail", height),
+        Line(inner, "rail", arm.parts.tip_section.properties.height),
+    ]
+
+
+def _level(arm: Arm) -> list[Thing]:
+    """The bar or the cables, and the platform's cheeks."""
+    level, platform = arm.design.level, arm.design.platform
+    pins = level.pins + level.pins_more
+    things: list[Thing] = []
+    if level.kind == "solid bar":
+        thickness = arm.parts.bar.properties.height
+        things.append(Line((arm.post_pin, arm.on_platform(0.0, pins)), "metal", thickness))
+    elif level.kind == "twin cables":
+        for side in (1, -1):
+            post = (0.0, arm.design.post.height + side * level.pins)
+            things.append(Line((post, arm.on_platform(0.0, side * pins)), "metal"))
+    low = -pins if level.kind == "twin cables" else 0.0
+    high = pins if level.kind != "none" else 0.0
+    if high > low:
+        cheek = (
+            arm.on_platform(-0.02, low - 0.02),
+            arm.on_platform(0.02, low - 0.02),
+            arm.on_platform(0.02, high + 0.02),
+            arm.on_platform(-0.02, high + 0.02),
+        )
+        things.append(Shape(cheek, "timber"))
+    # The plate reaches from the pin to the screw, wherever that stands or hangs.
+    seat = platform.rise
+    things.append(Line((arm.on_platform(0, 0), arm.on_platform(0, seat)), "timber", 0.03))
+    plate = (
+        arm.on_platform(-0.03, seat - 0.012),
+        arm.on_platform(platform.ahead + 0.05, seat - 0.012),
+    )
+    things.append(Line(plate, "timber", 0.018))
+    return things
+
+
+def _camera(arm: Arm) -> list[Thing]:
+    along = arm.design.platform.looks == "along the boom"
+    things: list[Thing] = []
+    for item in sorted(arm.rig.load.items, key=lambda item: item.kind == "lens"):
+        left, right, low, high = item_box(item, along, "side")
+        corners = tuple(arm.from_screw(x, z) for x, z in box(left, low, right, high))
+        things.append(Shape(corners, item_role(item)))
+    return things
+
+
+def _weights(arm: Arm) -> list[Thing]:
+    """The slot, the plates as discs whose area goes with their mass, the bar."""
+    weights = arm.design.counterweight
+    things: list[Thing] = []
+    if weights.carrier == "slides in a slot":
+        things.append(Line((arm.at(-weights.farthest), arm.at(-weights.nearest)), "guide"))
+    if weights.above:
+        things.append(Line((arm.at(-weights.place), arm.weights), "metal", 0.012))
+    radius = 0.035 + 0.028 * weights.mass**0.5
+    if weights.mass:
+        things.append(Disc(arm.weights, radius, "ballast"))
+    things.append(Disc(arm.weights, 0.012, "wheel"))
+    return things
+
+
+def _ghost(arm: Arm) -> list[Thing]:
+    """The arm at a stop, in outline."""
+    things: list[Thing] = [
+        Line((arm.at(-arm.design.boom.tail), arm.at(arm.design.boom.front)), "ghost", dashed=True)
+    ]
+    level = arm.design.level
+    if level.kind != "none":
+        things.append(Line((arm.post_pin, arm.on_platform(0.0, level.pins)), "ghost", dashed=True))
+    along = arm.design.platform.looks == "along the boom"
+    for item in arm.rig.load.items:
+        if item.kind == "body":
+            left, right, low, high = item_box(item, along, "side")
+            corners = tuple(arm.from_screw(x, z) for x, z in box(left, low, right, high))
+            things.append(Shape(corners, "ghost", hollow=True, dashed=True))
+    return things
+
+
+def _balance(arm: Arm) -> list[Thing]:
+    """Centre of mass of what turns and of the whole, and which way the arm drifts."""
+    answer, swing = arm.answer, np.array([arm.swing])
+    things: list[Thing] = []
+    mass = sum(body.mass for body in answer.turning)
+    along = sum(body.mass * body.along for body in answer.turning) / mass
+    up = sum(body.mass * body.up for body in answer.turning) / mass
+    things.append(Disc(arm.at(along, up), 0.022, "mass"))
+    whole = whole_weight(arm.design, arm.parts, answer, swing, bare=False)
+    out, high = float(whole.out[0]), float(whole.height[0])
+    things.append(Line(((out, high), (out, 0.0)), "mass", dashed=True))
+    things.append(Disc((out, high), 0.028, "mass"))
+    torque = float(drift_torque(answer.turning, swing)[0])
+    if abs(torque) > answer.friction:
+        force = torque / arm.design.boom.front
+        x, z = arm.tip
+        length = 0.22 if force > 0 else -0.22
+        things.append(Arrow((x + 0.34, z), (0.0, length), "force", abs(force)))
+    return things
+
+
+def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Workshop) -> Sketch:
+    """The jib in the plane of its arm, at a mark."""
+    answer = assessment.figures["answer"]
+    swing = float(assessment.marks[mark])
+    tilt = float(answer.tilts[answer.worst_tilt][mark])
+    arm = Arm(rig, assessment, swing, tilt)
+    design = arm.design
+    boom, stops = design.boom, design.swing
+    high, low = Arm(rig, assessment, stops.up), Arm(rig, assessment, -stops.down)
+    person = -(boom.tail + 0.5)
+    things: list[Thing] = [*standing_figure(person, PERSON)]
+    things.append(Note((person, PERSON + 0.06), "", "guide", PERSON, "length"))
+    top = max(high.lens[1] + 0.3, low.at(-boom.tail)[1] + 0.2, PERSON + 0.15)
+    reach = float(answer.geometry.lens(answer.whole)[0].max())
+    feet = float(np.abs(arm.feet()[:, 0]).max())
+    left = min(person - 0.3, -feet - 0.1)
+    right = max(reach + 0.45, feet + 0.1)
+    ceiling = rig.shot.room.height
+    if ceiling < top + 0.6:
+        top = max(top, ceiling + 0.08)
+        things.append(Line(((left, ceiling), (right, ceiling)), "room", 0.02))
+        things.append(Note((right - 0.3, ceiling + 0.03), "ceiling", "guide"))
+    things += _ghost(high)
+    things += _ghost(low)
+    things.append(Line(arm.lens_path(-stops.down, stops.up), "ghost", dashed=True))
+    ends = float(assessment.marks.min()), float(assessment.marks.max())
+    if ends[1] > ends[0]:
+        things.append(Line(arm.lens_path(*ends), "shot", 0.008))
+    things += [*_base(arm), *_level(arm), *_boom(arm), *_weights(arm), *_camera(arm)]
+    things.append(Disc(arm.at(0.0), 0.02, "wheel"))
+    if design.level.kind == "solid bar":
+        things.append(Disc(arm.post_pin, 0.014, "wheel"))
+        pins = design.level.pins + design.level.pins_more
+        things.append(Disc(arm.on_platform(0.0, pins), 0.014, "wheel"))
+    things.append(Disc(arm.tip, 0.014, "wheel"))
+    things += _balance(arm)
+    x, z = arm.lens
+    things.append(Note((x + 0.1, z + 0.05), "lens", "shot", z, "length"))
+    return Sketch(
+        things=tuple(things),
+        dimensions=_dimensions(arm, high, low, feet),
+        handles=_handles(arm, high, low, feet),
+        bounds=(left, -0.06, right, top),
+        enlarged=arm.enlarged,
+        title="Side, to scale",
+        caption=f"dip drawn {arm.enlarged:g}× larger" if arm.enlarged > 1 else "dip to scale",
+        floor=0.0,
+    )
+
+
+def _dimensions(arm: Arm, high: Arm, low: Arm, feet: float) -> tuple[Dimension, ...]:
+    design = arm.design
+    boom, post = design.boom, design.post
+    lane = 1 if design.level.kind == "solid bar" else 0
+    found = [
+        Dimension("design.boom.front", arm.at(0.0), arm.at(boom.front), "along", lane, "front"),
+        Dimension("design.boom.tail", arm.at(-boom.tail), arm.at(0.0), "along", 1, "tail"),
+        Dimension(
+            "design.post.height", (feet + 0.1, 0.0), (feet + 0.1, post.height), "right", 0, "post"
+        ),
+        Dimension("design.post.spread", (-feet, 0.0), (feet, 0.0), "below", 0, "spread"),
+        Dimension("design.swing.up", high.tip, high.tip, "at", 0, "up to"),
+        Dimension("design.swing.down", low.tip, low.tip, "at", 0, "down to"),
+        Dimension("design.counterweight.place", arm.weights, arm.weights, "at", 0, "weights at"),
+    ]
+    if design.level.kind != "none":
+        found.append(Dimension("design.level.pins", arm.post_pin, arm.post_pin, "at", 0, "pins"))
+    return tuple(found)
+
+
+def _handles(arm: Arm, high: Arm, low: Arm, feet: float) -> tuple[Handle, ...]:
+    design, pivot = arm.design, arm.at(0.0)
+    ahead: Point = (arm.at(1.0)[0] - pivot[0], arm.at(1.0)[1] - pivot[1])
+    back: Point = (-ahead[0], -ahead[1])
+    return (
+        Handle("mark", arm.lens, 0.2, (1.0, 0.0), "drag the camera through its swing", pivot),
+        Handle("mark", arm.at(design.boom.front * 0.6), 0.08, (1.0, 0.0), "drag the arm", pivot),
+        Handle("design.boom.front", arm.tip, 0.05, ahead, "drag the boom's end"),
+        Handle("design.boom.tail", arm.at(-design.boom.tail), 0.05, back, "drag the tail's end"),
+        Handle("design.counterweight.place", arm.weights, 0.07, back, "slide the weights"),
+        Handle("design.post.height", pivot, 0.05, (0.0, 1.0), "drag the pivot up or down"),
+        Handle(
+            "design.post.spread",
+            (feet, 0.0),
+            0.06,
+            (design.post.spread / feet, 0.0),
+            "drag the foot",
+        ),
+        Handle("design.swing.up", high.tip, 0.06, (1.0, 0.0), "drag the upper stop", pivot),
+        Handle("design.swing.down", low.tip, 0.06, (-1.0, 0.0), "drag the lower stop", pivot),
+    )

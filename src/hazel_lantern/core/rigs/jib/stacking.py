@@ -1,0 +1,90 @@
+"""Stacks of plates that balance the jib, as choices."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import TYPE_CHECKING
+
+from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.mechanics import plates
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.mechanics.plates import Stack
+from hazel_lantern.core.rigs.family import Candidate
+from hazel_lantern.core.rigs.jib.statics import Answer, solve
+from hazel_lantern.core.units import Style, write
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.project.model import Rig
+    from hazel_lantern.core.rigs.jib.model import Counterweight, JibDesign
+    from hazel_lantern.core.workshop import Workshop
+
+#: How many stacks are offered: those of fewest plates, and the lightest.
+OFFERED = 16
+
+
+def balancing_stacks(weights: Counterweight, answer: Answer) -> list[Stack]:
+    """All stacks from the plates on hand that balance the arm, fewest plates first."""
+    nearest, farthest = weights.nearest, weights.farthest
+    if weights.carrier == "bolted in one place":
+        # They cannot move, so a stack will do if friction holds what is left over.
+        held = min(answer.friction / GRAVITY, 0.9 * max(answer.needed, 1e-9))
+        nearest = weights.place * answer.needed / (answer.needed + held)
+        farthest = weights.place * answer.needed / (answer.needed - held)
+    on_hand = [(plate.mass, plate.on_hand) for plate in weights.plates]
+    return plates.stacks(on_hand, answer.needed, nearest, farthest, weights.bar_mass)
+
+
+def stack_edits(weights: Counterweight, stack: Stack) -> tuple[Edit, ...]:
+    """The edits that put a stack on the bar, at its place."""
+    loaded = tuple(
+        plate.model_copy(update={"on_bar": count})
+        for plate, count in zip(weights.plates, stack.counts, strict=True)
+    )
+    edits = [Edit("design.counterweight.plates", loaded)]
+    if weights.carrier == "slides in a slot":
+        place = min(max(round(stack.place, 4), weights.nearest), weights.farthest)
+        edits.append(Edit("design.counterweight.place", place))
+    return tuple(edits)
+
+
+def stack_name(weights: Counterweight, counts: tuple[int, ...], style: Style) -> str:
+    """Such as “2 × 2 kg + 500 g”."""
+    words = [
+        f"{count} × {write(plate.mass, 'mass', style)}"
+        if count > 1
+        else write(plate.mass, "mass", style)
+        for plate, count in zip(weights.plates, counts, strict=True)
+        if count
+    ]
+    return " + ".join(reversed(words)) or "no plates"
+
+
+def stack_id(counts: tuple[int, ...]) -> str:
+    """What a stack is called inside."""
+    return "-".join(str(count) for count in counts)
+
+
+def loaded(rig: Rig) -> str:
+    """The stack on the bar."""
+    design: JibDesign = rig.design  # type: ignore[assignment]
+    return stack_id(tuple(plate.on_bar for plate in design.counterweight.plates))
+
+
+def stack_choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candidate]:
+    """The stacks of fewest plates and the lightest ones."""
+    design: JibDesign = rig.design  # type: ignore[assignment]
+    weights, answer = design.counterweight, solve(rig, workshop)
+    found = balancing_stacks(weights, answer)
+    lightest = sorted(found, key=lambda stack: stack.mass)[: OFFERED // 4]
+    offered = dict.fromkeys((*found[: OFFERED - len(lightest)], *lightest))
+    for stack in offered:
+        place = write(stack.place, "length", style)
+        shift = 0.1 * design.boom.front / (stack.mass + weights.bar_mass)
+        more = write(0.1, "mass", style)
+        yield Candidate(
+            stack_id(stack.counts),
+            stack_name(weights, stack.counts, style),
+            stack_edits(weights, stack),
+            f"{stack.plates} plates, {write(stack.mass, 'mass', style)} at {place} · "
+            f"{more} more: {write(shift, 'length', style)}",
+        )

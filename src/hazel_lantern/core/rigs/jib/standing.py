@@ -1,0 +1,97 @@
+"""How a jib stands: its weight over the feet, loaded and bare, and what it clears."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+import numpy as np
+
+from hazel_lantern.core.mechanics import standing
+from hazel_lantern.core.mechanics.balance import Body
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.rigs.jib.statics import Answer, Array, Parts
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.project.model import Rig
+    from hazel_lantern.core.rigs.jib.model import JibDesign
+
+#: Height of a base's own weight, and of its ballast, as shares of the post's height.
+BASE_HEIGHT, BALLAST_HEIGHT = 0.4, 0.1
+
+
+@dataclass(frozen=True)
+class Weight:
+    """Weight of the whole over a swing: N, and where it comes down, from the post and up, m."""
+
+    weight: float
+    out: Array
+    height: Array
+
+
+def whole_weight(
+    design: JibDesign, parts: Parts, answer: Answer, swing: Array, bare: bool
+) -> Weight:
+    """All that stands on the feet, with the camera or without."""
+    cos, sin, post = np.cos(swing), np.sin(swing), design.post.height
+    bodies = answer.bare if bare else answer.turning
+    mass = sum(body.mass for body in bodies)
+    along = sum(body.mass * body.along for body in bodies)
+    up = sum(body.mass * body.up for body in bodies)
+    out = along * cos - up * sin
+    high = mass * post + along * sin + up * cos
+    if not bare and answer.geometry.level:
+        # On its level platform the load stands ahead of the pin and over it, at any swing.
+        rise = design.platform.rise + answer.load.up
+        out = out + answer.load.mass * answer.overhang
+        high = high + answer.load.mass * rise
+    fixed = (
+        Body(parts.stand.mass, 0.0, BASE_HEIGHT * post),
+        Body(design.post.ballast, 0.0, BALLAST_HEIGHT * post),
+        Body(parts.turntable.mass, 0.0, post - parts.turntable.height),
+    )
+    whole = mass + sum(body.mass for body in fixed)
+    high = high + sum(body.mass * body.up for body in fixed)
+    return Weight(whole * GRAVITY, np.asarray(out / whole), np.asarray(high / whole))
+
+
+def tilt_left(
+    design: JibDesign, parts: Parts, answer: Answer, swing: Array, push: float, bare: bool = False
+) -> tuple[Array, Array]:
+    """Tilt left before it goes over, out over the camera and back over the tail, rad.
+
+    The arm may be panned any way, so the nearest edge of the feet counts; the push acts
+    level at the lens, along the arm, towards either side.
+    """
+    found = whole_weight(design, parts, answer, swing, bare)
+    edge = standing.foot_edge(parts.stand.feet, design.post.spread)
+    lens = answer.geometry.lens(swing)[1]
+    turning = push * np.maximum(lens, 0.0) / found.weight
+    over_camera = standing.tip_angle(edge, found.out + turning, found.height)
+    over_tail = standing.tip_angle(edge, -found.out + turning, found.height)
+    return over_camera, over_tail
+
+
+def tail_end(design: JibDesign, swing: Array) -> tuple[Array, Array]:
+    """Reach behind the post and height of the tail's end, m."""
+    tail, post = design.boom.tail, design.post.height
+    return tail * np.cos(swing), post - tail * np.sin(swing)
+
+
+def clearances(rig: Rig, parts: Parts, answer: Answer, swing: Array) -> dict[str, Array]:
+    """What is free between the moving parts and floor and legs, over a swing, m."""
+    design: JibDesign = rig.design  # type: ignore[assignment]
+    behind, tail = tail_end(design, swing)
+    _, screw = answer.geometry.screw(swing)
+    lowest = min((item.up - item.height / 2 for item in rig.load.items), default=0.0)
+    pin = design.post.height + design.boom.front * np.sin(swing)
+    half = parts.section.properties.height / 2
+    feet = standing.foot_reach(parts.stand.feet, design.post.spread)
+    # The legs run from under the turntable down to the feet; a tail below that may hit one.
+    top = max(design.post.height - parts.turntable.height - 0.1, 0.05)
+    legs = feet * np.clip(1 - (tail - half) / top, 0.0, 1.0)
+    return {
+        "tail end and floor": tail - half,
+        "camera and floor": np.minimum(screw + min(lowest, 0.0), pin - half),
+        "tail end and legs": np.where(tail - half < top, behind - legs, behind),
+    }

@@ -1,0 +1,247 @@
+"""What a jib says in words: readouts, steps, cautions, set card."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+import numpy as np
+
+from hazel_lantern.core.mechanics import standing
+from hazel_lantern.core.parts import Step
+from hazel_lantern.core.rigs.jib.lamps_balance import payload_range
+from hazel_lantern.core.rigs.jib.parts import cable_length, pieces
+from hazel_lantern.core.rigs.jib.stacking import stack_name
+from hazel_lantern.core.rigs.jib.statics import Parts
+from hazel_lantern.core.units import Style, write
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.assessment import Assessment
+    from hazel_lantern.core.project.model import Rig
+    from hazel_lantern.core.rigs.jib.model import JibDesign
+    from hazel_lantern.core.workshop import Workshop
+
+CUTTING = "Wear eye, ear and hand protection when cutting, and break the sharp edges with a file."
+LOADING = (
+    "Two people load the arm. Strap or hold it first; the camera goes on first and the weights "
+    "last; the weights come off first and the camera last."
+)
+
+
+def readout(
+    station: str, rig: Rig, assessment: Assessment, style: Style
+) -> tuple[tuple[str, str], ...]:
+    """Computed figures of a station."""
+    design: JibDesign = rig.design  # type: ignore[assignment]
+    answer = assessment.figures["answer"]
+    if station == "Load":
+        lighter, heavier = payload_range(assessment.figures["scene"])
+        load = answer.load.mass
+        place = answer.needed / answer.tail_mass if answer.tail_mass else 0.0
+        return (
+            ("Balances a camera of", write(max(load - lighter, 0.0), "mass", style)),
+            ("to one of", write(max(load + heavier, 0.0), "mass", style)),
+            ("Weights on the bar", write(design.counterweight.mass, "mass", style)),
+            ("They balance at", write(place, "length", style)),
+            ("Joints hold", write(answer.friction, "torque", style)),
+        )
+    if station == "Drive":
+        handle = assessment.traces["handle"].values
+        return (
+            ("Greatest lens speed", write(float(answer.course.lens_speed.max()), "speed", style)),
+            ("Greatest pull at the tail", write(float(np.abs(handle).max()), "force", style)),
+            ("Swing over the move", write(float(np.ptp(answer.course.swing)), "angle", style)),
+            ("Lens rises", write(assessment.travel, "length", style) + " between its stops"),
+        )
+    if station == "Frame":
+        reach, height = answer.geometry.lens(answer.whole)
+        return (
+            ("Lens from", write(float(height.min()), "length", style)),
+            ("to", write(float(height.max()), "length", style)),
+            ("Farthest from the post", write(float(reach.max()), "length", style)),
+            (
+                "Reach changes by",
+                write(float(np.ptp(assessment.traces["reach"].values)), "length", style),
+            ),
+            ("Bounces", f"{answer.bounce:.1f} times a second"),
+            ("All that turns", write(sum(b.mass for b in answer.turning), "mass", style)),
+        )
+    return ()
+
+
+def cautions(station: str, rig: Rig, assessment: Assessment) -> tuple[str, ...]:
+    """What to mind at a station; nothing that is not at stake there."""
+    design: JibDesign = rig.design  # type: ignore[assignment]
+    found = []
+    if station in ("Load", "Frame"):
+        found.append(LOADING)
+    if station in ("Shot", "Frame"):
+        found.append("Nobody stands under the arm or in the way of its tail.")
+    if station == "Drive":
+        found.append("Keep heads and hands out of the tail's way; never let go of a loose arm.")
+    if station == "Build":
+        found.append(CUTTING)
+    if design.level.kind == "twin cables" and station in ("Frame", "Build"):
+        found.append("A cable that snaps whips: keep faces out of its line and look over the ends.")
+    material = assessment.figures["parts"].material
+    if material.failure == "cracks" and station in ("Frame", "Build"):
+        found.append(f"{material.name}: {material.note}. Look it over for cracks before each use.")
+    return tuple(found)
+
+
+def _boom_steps(design: JibDesign, parts: Parts, style: Style) -> list[Step]:
+    found = []
+    for piece in pieces(design):
+        section = parts.bar if piece.label == "Link bar" else parts.section
+        if piece.label == "Boom, inner piece":
+            section = parts.tip_section
+        found.append(
+            Step(
+                f"Cut the {piece.label.lower()} from {section.name.lower()} to "
+                f"{write(piece.length, 'length', style)}.",
+                ("tape", "saw", "file"),
+                CUTTING,
+            )
+        )
+    if design.boom.form == "tapered board":
+        share = write(design.boom.tip_height, "percent", style)
+        found.append(
+            Step(
+                f"Taper the board from the pivot to {share} of its height at both ends, evenly "
+                "above and below.",
+                ("saw", "plane", "pencil"),
+                CUTTING,
+            )
+        )
+    if design.level.kind == "solid bar" and design.boom.form != "two nested pieces":
+        found.append(
+            Step(
+                "Clamp boom and link bar together, pivot holes over each other, and drill pivot "
+                "and front pin through both in one go: the two distances are then the same, "
+                "whatever the tape said. Start from one datum and measure both holes from it.",
+                ("clamps", "square", "punch", "drill press if there is one", "drills by the table"),
+                "Clamp the work down; take gloves off at the drill.",
+            )
+        )
+    else:
+        found.append(
+            Step(
+                "Drill the boom by the drill table or by its template, every hole from the same "
+                "end.",
+                ("clamps", "punch", "drill", "drills by the table"),
+                "Clamp the work down; take gloves off at the drill.",
+            )
+        )
+    if design.counterweight.carrier == "slides in a slot":
+        slot = design.counterweight
+        found.append(
+            Step(
+                f"Saw the tail slot between its two end holes, "
+                f"{write(slot.farthest - slot.nearest, 'length', style)} long, and file it even.",
+                ("jigsaw", "flat file"),
+                CUTTING,
+            )
+        )
+    return found
+
+
+def _level_steps(design: JibDesign, parts: Parts, style: Style) -> list[Step]:
+    level = design.level
+    if level.kind == "none":
+        return []
+    found = [
+        Step(
+            "Drill the post cheeks clamped together, then the platform cheeks, pins "
+            f"{write(level.pins, 'length', style)} apart. Measure over both pins with a calliper: "
+            f"post and platform must agree within {write(level.pins_error, 'fine', style)}.",
+            ("clamps", "drill", "calliper"),
+        )
+    ]
+    if level.kind == "twin cables":
+        found.append(
+            Step(
+                f"Cut two lengths of {parts.wire.name.lower()}, "
+                f"{write(cable_length(design), 'length', style)} each with their loops, and "
+                f"tighten both alike to {write(level.preload, 'force', style)}: pluck them, they "
+                "must sound the same.",
+                ("wire cutter", "spanner"),
+                "A cable that snaps whips: keep faces out of its line.",
+            )
+        )
+    else:
+        found.append(
+            Step(
+                f"Bolt boom and bar to both pairs of cheeks ({parts.pivot.name.lower()}). Swing it "
+                "by hand from stop to stop: it must not bind anywhere.",
+                ("two spanners",),
+            )
+        )
+    return found
+
+
+def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) -> tuple[Step, ...]:
+    """How to build this jib."""
+    design: JibDesign = rig.design  # type: ignore[assignment]
+    parts, post, swing = Parts.of(design, workshop), design.post, design.swing
+    stack = stack_name(
+        design.counterweight, tuple(plate.on_bar for plate in design.counterweight.plates), style
+    )
+    place = write(design.counterweight.place, "length", style)
+    return (
+        *_boom_steps(design, parts, style),
+        *_level_steps(design, parts, style),
+        Step(
+            f"Set up the {parts.stand.name.lower()} with its feet "
+            f"{write(post.spread, 'length', style)} apart, the "
+            f"{parts.turntable.name.lower()} on top, and the pivot "
+            f"{write(post.height, 'length', style)} above the floor.",
+            ("spanner", "tape", "spirit level"),
+            "Firm, level ground; nobody leans on it.",
+        ),
+        Step(
+            f"Fit the stops for {write(swing.up, 'angle', style)} up and "
+            f"{write(swing.down, 'angle', style)} down, and swing the bare boom against both.",
+            ("spanner", "angle gauge"),
+        ),
+        Step(
+            f"Strap the arm level. Camera on and locked, then {stack}, {place} behind the "
+            "pivot, collars tight. Loosen the strap with a hand on the tail.",
+            ("tape",),
+            LOADING,
+        ),
+        Step(
+            "Let it go at the top, level and at the bottom. Move the weights by the least that "
+            "stops the drift, and write down where they ended.",
+            ("tape", "pencil"),
+        ),
+    )
+
+
+def set_card(rig: Rig, assessment: Assessment, style: Style) -> tuple[str, ...]:
+    """What to have at hand on the day."""
+    design: JibDesign = rig.design  # type: ignore[assignment]
+    answer, parts = assessment.figures["answer"], assessment.figures["parts"]
+    weights, shot = design.counterweight, rig.shot
+    stack = stack_name(weights, tuple(plate.on_bar for plate in weights.plates), style)
+    lighter, heavier = payload_range(assessment.figures["scene"])
+    feet = standing.foot_reach(parts.stand.feet, design.post.spread)
+    reach = float(answer.geometry.lens(answer.whole)[0].max())
+    clear = max(reach, design.boom.tail) + 0.5
+    move = f"{shot.direction} of {write(shot.distance, 'length', style)}"
+    if shot.sweep:
+        move += f" with a pan of {write(abs(shot.sweep), 'angle', style)}"
+    return (
+        f"Feet {write(design.post.spread, 'length', style)} apart, "
+        f"{write(feet, 'length', style)} from the post, on firm level ground; local rules first.",
+        f"Keep {write(clear, 'length', style)} clear all round the post.",
+        "Load: strap or hold the arm; camera on and locked first; weights last; then let it up.",
+        f"Weights: {stack}, {write(weights.place, 'length', style)} behind the pivot. They take "
+        f"a camera from {write(max(answer.load.mass - lighter, 0.0), 'mass', style)} to "
+        f"{write(max(answer.load.mass + heavier, 0.0), 'mass', style)} by sliding.",
+        f"Check: let go at the top, level, at the bottom. Stops at "
+        f"{write(design.swing.up, 'angle', style)} up and "
+        f"{write(design.swing.down, 'angle', style)} down.",
+        f"Move: {move} in {write(shot.duration, 'time', style)}; about "
+        f"{write(float(np.abs(assessment.traces['handle'].values).max()), 'force', style)} at the "
+        "tail.",
+        "Unload: strap or hold the arm; weights off first; camera last. Never the camera first.",
+    )
