@@ -87,9 +87,9 @@ def test_every_shape_of_section_is_drawn(qapp):
             dark = sum(image.pixelColor(x, y).alpha() > 0 for x in range(40) for y in range(40))
             hollow = image.pixelColor(20, 20).alpha() == 0
             assert dark > 20, section.shape
-            if section.shape in ("round tube", "rectangular tube", "channel"):
+            if section.shape in ("round tube", "rectangular tube", "oval tube", "channel"):
                 assert hollow, section.shape
-    assert len(shapes) == 7
+    assert len(shapes) == 8
 
 
 def test_lines_behind_the_lens_are_cut_off():

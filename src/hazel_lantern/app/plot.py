@@ -8,7 +8,7 @@ import numpy as np
 import pyqtgraph as pg
 from numpy.typing import NDArray
 from PyQt6.QtCore import Qt, pyqtSignal
-from PyQt6.QtGui import QMouseEvent
+from PyQt6.QtGui import QMouseEvent, QResizeEvent
 from PyQt6.QtWidgets import QGraphicsItem, QHBoxLayout, QVBoxLayout, QWidget
 
 from hazel_lantern.app import theme
@@ -79,6 +79,8 @@ class TracePlot(QWidget):
             self._plot.getAxis("right").linkToView(self._right)
             self._right.setXLink(self._plot)
             self._plot.vb.sigResized.connect(self._follow)
+        # One measure against another of its kind is a drawing, so it keeps its shape.
+        self._plot.vb.setAspectLocked(bool(spec.across))
         self._curves: dict[str, pg.PlotDataItem] = {}
         for id in (*spec.left, *spec.right):
             curve = pg.PlotDataItem()
@@ -97,7 +99,7 @@ class TracePlot(QWidget):
         head.addStretch(1)
         self._across = label("", "small")
         head.addWidget(self._across)
-        self._legend = label("", "small")
+        self._legend = label("", "small", wrap=True)
         layout.addLayout(head)
         layout.addWidget(self.canvas, 1)
         layout.addWidget(self._legend)
@@ -106,6 +108,11 @@ class TracePlot(QWidget):
 
     def _follow(self) -> None:
         self._right.setGeometry(self._plot.vb.sceneBoundingRect())
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """A narrow plot leaves what runs across to the legend."""
+        super().resizeEvent(event)
+        self._across.setVisible(self.width() > 340)
 
     def restyle(self) -> None:
         """Take the theme's colours."""
@@ -155,8 +162,10 @@ class TracePlot(QWidget):
             ends += [float(x.min()), float(x.max())]
             curve.setData(x, trace.values / scale)
             sign = "--" if id in self.spec.right else ("–", "··", "-·")[number % 3]
-            words.append(f"{sign} {trace.label}, {measure}")
+            words.append((f"{sign} {trace.label}", measure))
         low, high = min(ends), max(ends)
+        if self.spec.across:
+            low = min(low, 0.0)
         self._plot.setXRange(low, high if high > low else low + 1.0, padding=0.01)
         self._span(self.spec.left, self._plot, found)
         if self.spec.right:
@@ -164,7 +173,12 @@ class TracePlot(QWidget):
             self._follow()
         self._limit(found)
         self._across.setText(f"{name} along the move" if not self.spec.across else "")
-        self._legend.setText("     ".join([*words, f"across: {name}, {unit}"]))
+        measures = {measure for _, measure in words}
+        if len(measures) == 1:
+            shown = ["     ".join(word for word, _ in words) + f", {measures.pop()}"]
+        else:
+            shown = [f"{word}, {measure}" for word, measure in words]
+        self._legend.setText("     ".join([*shown, f"across: {name}, {unit}"]))
         self.follow_mark()
 
     def _known(self, found: Assessment) -> bool:

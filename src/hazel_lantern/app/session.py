@@ -162,7 +162,7 @@ class Session(QObject):
         if spec.kind == "switch":
             return self.edit(Edit(path, value == "yes"), action=f"set {spec.label.lower()}")
         for ranking in rig.family.rankings:
-            for id, _, edits, _ in ranking.candidates(rig, self.document.workshop, self.style):
+            for id, _, edits, *_ in ranking.candidates(rig, self.document.workshop, self.style):
                 if id == value and edits[0].path == path:
                     return self.edit(*edits, action=f"set {spec.label.lower()}")
         return self.edit(Edit(path, value), action=f"set {spec.label.lower()}")

@@ -135,11 +135,13 @@ class Drawing(QWidget):
             x = min(start.x() + 10, self.width() - size.width() / 2 - 6)
             start.setX(x)
             end.setX(x)
+        elif dimension.side == "beside":
+            start = end = end + QPointF(size.width() / 2 + 30, 0)
         else:
             # Beside the drawing, with a leader to what it measures.
             start = end
             end = QPointF(6 + size.width() / 2, HEIGHT / 2 + 6)
-        if dimension.side != "at":
+        if dimension.side not in ("at", "beside"):
             self._lines.append((start, end))
         centre = end if dimension.side == "at" else (start + end) / 2
         box = QRectF(0, 0, size.width(), HEIGHT)

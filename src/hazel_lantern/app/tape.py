@@ -165,7 +165,7 @@ class TurnTape(Tape):
 
     def __init__(self, session: Session) -> None:
         super().__init__(session)
-        self.setFixedHeight(26)
+        self.setFixedHeight(32)
         self.setAccessibleName("Tape: how the rig is turned")
         self.setToolTip(
             "Drag to turn the rig and look round. Arrow keys step, Home goes back to the move"

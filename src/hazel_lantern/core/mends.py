@@ -164,12 +164,12 @@ def _pull(search: Search, lever: Numeric, target: str) -> Iterator[Mend]:
     for stop in (lever.high, lever.low):
         if abs(stop - now) < step / 2:
             continue
-        if not search.matters(_set(lever, stop), target):
+        if not search.matters(_set(search, lever, stop), target):
             continue
         last, found = now, None
         for rung in _ladder(now, stop, step):
             value = _on_grid(rung, step, lever.low, lever.high)
-            after = search.attempt(_set(lever, value))
+            after = search.attempt(_set(search, lever, value))
             if search.mends(after, target):
                 found = (value, after)
                 break
@@ -181,18 +181,24 @@ def _pull(search: Search, lever: Numeric, target: str) -> Iterator[Mend]:
             middle = _on_grid((value + last) / 2, step, lever.low, lever.high)
             if middle in (value, last):
                 break
-            trial = search.attempt(_set(lever, middle))
+            trial = search.attempt(_set(search, lever, middle))
             if search.mends(trial, target):
                 value, after = middle, trial
             else:
                 last = middle
         assert after is not None
-        yield search.mend(_title(lever, value, kind, style), _set(lever, value), after)
+        yield search.mend(_title(lever, value, kind, style), _set(search, lever, value), after)
 
 
-def _set(lever: Numeric, value: float) -> tuple[Edit, ...]:
-    """The edit that puts a lever to a value."""
-    return (Edit(lever.path, round(value) if lever.whole else value),)
+def _set(search: Search, lever: Numeric, value: float) -> tuple[Edit, ...]:
+    """The edits that put a lever to a value, with what has to follow."""
+    edits = (Edit(lever.path, round(value) if lever.whole else value),)
+    if lever.then is None:
+        return edits
+    try:
+        return (*edits, *lever.then(apply(search.rig, edits, search.settings.style)))
+    except ValueError:
+        return edits
 
 
 def _title(lever: Numeric, value: float, kind: str, style: Style) -> str:
@@ -270,7 +276,21 @@ def find(
             progress((at + 1) / len(levers))
     if not found:
         found = _in_two(search, levers, target, most)
-    return _cheapest_first(found)[:most]
+    return _cheapest_first(_no_more_than_needed(found))[:most]
+
+
+def _no_more_than_needed(found: list[Mend]) -> list[Mend]:
+    """Without the mends that set what another one sets, and change the rig besides."""
+
+    def needless(mend: Mend) -> bool:
+        paths = {edit.path for edit in mend.edits}
+        return any(
+            {edit.path for edit in other.edits} < paths
+            and (other.cost, other.travel) != (mend.cost, mend.travel)
+            for other in found
+        )
+
+    return [mend for mend in found if not needless(mend)]
 
 
 def _badness(search: Search, after: Assessment, target: str) -> tuple[float, float]:
@@ -309,7 +329,7 @@ def _samples(search: Search, lever: Lever) -> Iterator[tuple[str, tuple[Edit, ..
     for share in (0.25, 0.5, 1.0):
         for end in (lever.low, lever.high):
             value = _on_grid(now + share * (end - now), step, lever.low, lever.high)
-            yield _title(lever, value, kind, style), _set(lever, value)
+            yield _title(lever, value, kind, style), _set(search, lever, value)
 
 
 def _in_two(search: Search, levers: list[Lever], target: str, most: int) -> list[Mend]:

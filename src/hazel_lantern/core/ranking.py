@@ -16,7 +16,7 @@ if TYPE_CHECKING:
     from hazel_lantern.core.workshop import Workshop
 
 #: What a ranked list is ordered by: a lamp's id, or one of these.
-COST, MASS = "cost", "mass"
+COST, MASS, SIZE = "cost", "mass", "size"
 
 
 @dataclass(frozen=True)
@@ -33,6 +33,7 @@ class Ranked:
     chosen: bool
     worst_lamp: str
     note: str = ""
+    size: float = 0.0
 
 
 def rank(
@@ -51,7 +52,7 @@ def rank(
     """
     chosen = ranking.chosen(rig)
     found = []
-    for id, name, edits, note in ranking.candidates(rig, workshop, settings.style):
+    for id, name, edits, note, size in ranking.candidates(rig, workshop, settings.style):
         if stop():
             raise StopSearch
         try:
@@ -73,16 +74,17 @@ def rank(
                 id == chosen,
                 "" if bad.state is State.HOLDS else bad.headline,
                 note,
+                size,
             )
         )
     return found
 
 
 def ordered(rows: list[Ranked], by: str, most_is_best: bool = False) -> list[Ranked]:
-    """Those that hold first, then by a lamp's value, the cost or the mass."""
-    sign = -1 if by not in (COST, MASS) and most_is_best else 1
+    """Those that hold first, then by a lamp's value, the cost, the mass or the size."""
+    sign = -1 if by not in (COST, MASS, SIZE) and most_is_best else 1
 
     def figure(row: Ranked) -> float:
-        return float(getattr(row, by)) if by in (COST, MASS) else row.figures[by]
+        return float(getattr(row, by)) if by in (COST, MASS, SIZE) else row.figures[by]
 
     return sorted(rows, key=lambda row: (row.state.badness, sign * figure(row)))

@@ -96,9 +96,9 @@ class Dimension:
         The field it edits.
     start, end : Point
         What it measures, m.
-    side : {"above", "below", "left", "right", "along", "at"}
-        Where its line runs; "along" beside what it measures, at any slope; "at" hangs the
-        pill beside a point without a line.
+    side : {"above", "below", "left", "right", "along", "beside", "at"}
+        Where its line runs; "along" beside what it measures, at any slope; "beside" hangs the
+        pill right of its end without a line; "at" in the margin, with a leader to it.
     lane : int
         How many lines further out.
     prefix : str
@@ -108,7 +108,7 @@ class Dimension:
     path: str
     start: Point
     end: Point
-    side: Literal["above", "below", "left", "right", "along", "at"] = "above"
+    side: Literal["above", "below", "left", "right", "along", "beside", "at"] = "above"
     lane: int = 0
     prefix: str = ""
 

@@ -14,7 +14,7 @@ from hazel_lantern.app.widgets import button, empty, label, scrolled
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.catalogue.rows import Section
 from hazel_lantern.core.identity import same
-from hazel_lantern.core.ranking import COST, MASS, Ranked, ordered, rank
+from hazel_lantern.core.ranking import COST, MASS, SIZE, Ranked, ordered, rank
 from hazel_lantern.core.rigs.family import Ranking
 from hazel_lantern.core.units import write
 
@@ -187,13 +187,17 @@ class RankedChoice(QWidget):
         self._orders = {}
         found = self.session.assessment
         lamps = [] if found is None else [found.by_id[id].spec.name.lower() for id in ranking.more]
-        titles = ((ranking.figure, "best"), *zip(ranking.more, lamps, strict=False))
-        for order, title in (*titles, (COST, "cheapest"), (MASS, "lightest")):
+        titles = [(ranking.figure, "best"), *zip(ranking.more, lamps, strict=False)]
+        if ranking.by_size:
+            titles = [(SIZE, ranking.by_size), *titles, (MASS, "lightest")]
+        else:
+            titles += [(COST, "cheapest"), (MASS, "lightest")]
+        for order, title in titles:
             tab = button(title, "tab", partial(self._sort, order))
             tab.setCheckable(True)
             self._orders[order] = tab
             self._order_row.addWidget(tab)
-        self._sort(ranking.figure)
+        self._sort(titles[0][0])
 
     def _sort(self, order: str) -> None:
         self._order = order

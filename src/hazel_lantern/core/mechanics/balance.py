@@ -58,19 +58,18 @@ def inertia(bodies: Sequence[Body]) -> float:
     return sum(body.mass * (body.along**2 + body.up**2) for body in bodies)
 
 
-def rod(mass_per_length: float, start: float, end: float, pieces: int = 24) -> list[Body]:
-    """An even rod as bodies whose first and second moments are those of the rod.
+def rod(mass_per_length: float, start: float, end: float) -> list[Body]:
+    """An even rod as two bodies with its mass and both its moments: Gauss's points."""
+    middle, half = (start + end) / 2, (end - start) / 2
+    return [Body(mass_per_length * half, middle + sign * half / 3**0.5) for sign in (-1, 1)]
 
-    Each piece is two bodies a piece's length over √3 apart (Gauss's points), which is exact
-    for both moments.
-    """
-    edges = np.linspace(start, end, pieces + 1)
-    half = (end - start) / pieces / 2
-    found = []
-    for middle in (edges[:-1] + edges[1:]) / 2:
-        for sign in (-1, 1):
-            found.append(Body(mass_per_length * half, float(middle + sign * half / 3**0.5)))
-    return found
+
+def lumped(bodies: Sequence[Body]) -> tuple[Body, Body]:
+    """Two bodies on the line of the pins with the mass, both moments of many on that line."""
+    mass = sum(body.mass for body in bodies)
+    centre = moment(bodies) / mass
+    spread = max(inertia(bodies) / mass - centre**2, 0.0) ** 0.5
+    return Body(mass / 2, centre - spread), Body(mass / 2, centre + spread)
 
 
 def free_fall_speed(

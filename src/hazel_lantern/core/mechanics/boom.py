@@ -10,17 +10,17 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property, lru_cache
 from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.linalg import eigh
 
 from hazel_lantern.core.mechanics.constants import GRAVITY
 
 Array = NDArray[np.float64]
 #: Elements of one even stretch of boom.
-PER_STRETCH = 5
+PER_STRETCH = 4
 
 
 @dataclass(frozen=True)
@@ -80,9 +80,10 @@ class Boom:
         self._rigidity = _along(stretches, self.middles, "rigidity")
         self._mass = _along(stretches, self.middles, "line_mass")
         self.pin = int(np.abs(self.nodes).argmin())
-        self._stiffness, self._inertia = self._matrices()
 
+    @cached_property
     def _matrices(self) -> tuple[Array, Array]:
+        """Stiffness and mass, built when first asked for: balance needs neither."""
         h, count = self._size, len(self.nodes)
         one = np.ones_like(h)
         k = self._rigidity / h**3
@@ -130,19 +131,20 @@ class Boom:
 
         Parameters
         ----------
-        forces : (nodes,) array
+        forces : (nodes,) or (nodes, cases) array
             Downward, N.
         """
-        load = np.zeros(2 * len(self.nodes))
+        load = np.zeros((2 * len(self.nodes), *forces.shape[1:]))
         load[0::2] = -forces
         # Their own weight between the nodes also turns the nodes; left out, as it is tiny.
-        free = np.ones(load.size, dtype=bool)
+        free = np.ones(len(load), dtype=bool)
         free[[2 * self.pin, 2 * self.pin + 1]] = False
-        inner = self._stiffness[np.ix_(free, free)]
+        inner = self._matrices[0][np.ix_(free, free)]
         moved = np.zeros_like(load)
         moved[free] = np.linalg.solve(inner, load[free])
         return np.asarray(moved[0::2])
 
+    @cached_property
     def weights(self) -> Array:
         """Weight that each node carries: half of its elements and its lumps, N."""
         own = self._mass * self._size / 2
@@ -166,26 +168,42 @@ class Boom:
         )
         return np.asarray(moment)
 
-    def tip_flexibility(self) -> float:
-        """Sinking of the tip for one newton there, the boom clamped at its pin, m/N."""
-        forces = np.zeros(len(self.nodes))
-        forces[-1] = 1.0
-        return float(-self.held(forces)[-1])
+    @cached_property
+    def sag(self) -> Array:
+        """How far each node sinks under its own weights, level and clamped at the pin, m."""
+        return self._sunk[:, 0]
 
+    @cached_property
+    def flexibility(self) -> float:
+        """Sinking of the tip for one newton there, the boom clamped at its pin, m/N."""
+        return float(self._sunk[-1, 1])
+
+    @cached_property
+    def _sunk(self) -> Array:
+        """Under its weights, and under one newton at the tip."""
+        one = np.zeros_like(self.weights)
+        one[-1] = 1.0
+        return -self.held(np.stack([self.weights, one], axis=1))
+
+    @cached_property
     def bounce(self) -> float:
         """First bending frequency of the boom free to turn about its pin, Hz."""
         free = np.ones(2 * len(self.nodes), dtype=bool)
         free[2 * self.pin] = False
         index = np.ix_(free, free)
         # The lowest is the whole arm turning about the pin, at no frequency at all.
-        found = eigh(
-            self._stiffness[index],
-            self._inertia[index],
-            eigvals_only=True,
-            subset_by_index=[0, 1],
-            check_finite=False,
-        )
+        stiffness, inertia = self._matrices
+        # K φ = ω² M φ as an ordinary problem, by the Cholesky factor of the mass.
+        factor = np.linalg.cholesky(inertia[index])
+        half = np.linalg.solve(factor, stiffness[index])
+        found = np.linalg.eigvalsh(np.linalg.solve(factor, half.T))
         return math.sqrt(max(float(found[1]), 0.0)) / (2 * math.pi)
+
+
+@lru_cache(maxsize=64)
+def boom_of(stretches: tuple[Stretch, ...], lumps: tuple[tuple[float, float], ...]) -> Boom:
+    """A `Boom`, built once for the many calls that change nothing of it."""
+    return Boom(stretches, lumps)
 
 
 def _along(stretches: Sequence[Stretch], places: Array, name: str) -> Array:

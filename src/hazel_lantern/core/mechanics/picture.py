@@ -165,15 +165,15 @@ def project_over_move(
     focal_px : float
         px.
     """
-    zero = np.zeros_like(look)
-    cos, sin = np.cos, np.sin
-    forward = np.stack([cos(look) * cos(pitch), sin(look) * cos(pitch), sin(pitch)], axis=1)
-    level = np.stack([sin(look), -cos(look), zero], axis=1)
-    upright = np.cross(level, forward)
-    right = cos(roll)[:, None] * level - sin(roll)[:, None] * upright
-    up = cos(roll)[:, None] * upright + sin(roll)[:, None] * level
+    cos_look, sin_look = np.cos(look), np.sin(look)
+    cos_pitch, sin_pitch = np.cos(pitch), np.sin(pitch)
     away = point - eyes
-    depth = (away * forward).sum(axis=1)
+    # The lens's axes as `rotation` has them, written out: right, upright, forward.
+    level = away[:, 0] * sin_look - away[:, 1] * cos_look
+    ahead = away[:, 0] * cos_look + away[:, 1] * sin_look
+    depth = ahead * cos_pitch + away[:, 2] * sin_pitch
+    upright = away[:, 2] * cos_pitch - ahead * sin_pitch
+    right = np.cos(roll) * level - np.sin(roll) * upright
+    up = np.cos(roll) * upright + np.sin(roll) * level
     depth = np.where(np.abs(depth) < 1e-9, 1e-9, depth)
-    seen = np.stack([(away * right).sum(axis=1), (away * up).sum(axis=1)], axis=1)
-    return np.asarray(focal_px * seen / depth[:, None])
+    return np.asarray(focal_px * np.stack([right, up], axis=1) / depth[:, None])

@@ -10,6 +10,7 @@ from pydantic import ValidationError
 from hazel_lantern.core.catalogue import CatalogueError
 from hazel_lantern.core.fields import value_at
 from hazel_lantern.core.project.model import VERSION, Project
+from hazel_lantern.core.rigs import families
 from hazel_lantern.core.workshop import Workshop
 
 #: Files larger than this are not project files, bytes.
@@ -30,8 +31,11 @@ def _refuse_constant(word: str) -> float:
 
 
 def _place(error: dict[str, Any]) -> str:
-    words = []
+    words: list[str] = []
     for part in error["loc"]:
+        if words[-1:] == ["design"] and part in families():
+            # Which family was tried is no place in the file.
+            continue
         if isinstance(part, int):
             words.append(f"number {part + 1}")
         else:

@@ -40,6 +40,10 @@ class Numeric:
         How far it may go.
     title : str
         With ``{}`` for the printed new value.
+    whole : bool
+        Whether only whole numbers will do.
+    then : callable or None
+        From the rig so changed to what a maker would set anew because of it.
     """
 
     path: str
@@ -48,6 +52,7 @@ class Numeric:
     high: float
     title: str
     whole: bool = False
+    then: Callable[[Rig], tuple[Edit, ...]] | None = None
 
 
 @dataclass(frozen=True)
@@ -61,12 +66,13 @@ Lever = Numeric | Choices
 
 
 class Candidate(NamedTuple):
-    """One thing to choose: its id, name, the edits that choose it, and a word on it."""
+    """One thing to choose: its id, name, the edits that choose it, a word on it, its size."""
 
     id: str
     name: str
     edits: tuple[Edit, ...]
     note: str = ""
+    size: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -86,6 +92,8 @@ class Ranking:
         Further lamps whose values are shown, and by which the list can be ordered.
     station : str
         Where it stands.
+    by_size : str
+        What ordering by the candidates' size is called; not offered when empty.
     """
 
     id: str
@@ -95,6 +103,7 @@ class Ranking:
     figure: str
     more: tuple[str, ...] = ()
     station: str = "Frame"
+    by_size: str = ""
 
 
 @dataclass(frozen=True)

@@ -33,7 +33,7 @@ def assess(rig: Rig, settings: Settings, workshop: Workshop) -> Assessment:
     scene = Scene(rig, design, settings, workshop, parts, answer, bought, focal_px)
     lamps = tuple(make(scene) for make in ALL)
     by_id = {lamp.id: lamp for lamp in lamps}
-    _, heights = answer.geometry.lens(answer.whole)
+    _, heights = answer.whole_lens
     poses, wanted, subject = _poses(scene)
     return Assessment(
         marks=answer.course.swing,
@@ -56,8 +56,8 @@ def assess(rig: Rig, settings: Settings, workshop: Workshop) -> Assessment:
 
 def _traces(scene: Scene, tilt_left: Array | None, drift: Array) -> dict[str, Trace]:
     answer, run = scene.answer, scene.answer.course
-    reach, height = answer.geometry.lens(run.swing)
-    whole_reach, whole_height = answer.geometry.lens(answer.whole)
+    reach, height = answer.lens
+    whole_reach, whole_height = answer.whole_lens
     inertia, tail = balance.inertia(answer.turning), scene.design.boom.tail
     torque = balance.drift_torque(answer.turning, run.swing)
     # What the hand at the tail adds to what gravity already does, against the joints; it
@@ -89,7 +89,7 @@ def _poses(scene: Scene) -> tuple[Poses, Poses, Array]:
     """The lens as the jib carries it, as a straight level rise would, and the subject's foot."""
     rig, answer, run = scene.rig, scene.answer, scene.answer.course
     shot, along = rig.shot, scene.design.platform.looks == "along the boom"
-    reach, height = answer.geometry.lens(run.swing)
+    reach, height = answer.lens
     height = height - float(answer.dip[-1]) * np.cos(run.swing)
     middle = float(reach[len(reach) // 2])
     look = run.pan + (0.0 if along else math.pi / 2)

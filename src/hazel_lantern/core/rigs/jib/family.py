@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable, Sequence
+from functools import partial
 from typing import TYPE_CHECKING
 
 import numpy as np
 
-from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.fields import Edit, apply
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.family import (
     Candidate,
@@ -28,7 +29,7 @@ from hazel_lantern.core.rigs.jib.model import JibDesign
 from hazel_lantern.core.rigs.jib.parts import holes, templates
 from hazel_lantern.core.rigs.jib.sketch_above import from_above
 from hazel_lantern.core.rigs.jib.sketch_side import from_the_side
-from hazel_lantern.core.rigs.jib.stacking import loaded, stack_choices
+from hazel_lantern.core.rigs.jib.stacking import loaded, rebalanced, stack_choices
 from hazel_lantern.core.rigs.jib.statics import Parts, nests
 
 if TYPE_CHECKING:
@@ -51,7 +52,7 @@ def _inner_for(outer: str, now: str, workshop: Workshop) -> str | None:
 
 
 def section_choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candidate]:
-    """Every section the boom can be; of two nested pieces, with an inner one that fits."""
+    """Every section the boom can be, the weights set anew; of two pieces, one that fits in."""
     design: JibDesign = rig.design  # type: ignore[assignment]
     nested = design.boom.form == "two nested pieces"
     for section in workshop.catalogue.sections.values():
@@ -62,6 +63,10 @@ def section_choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Cand
                 continue
             if inner != design.boom.tip_section:
                 edits.append(Edit("design.boom.tip_section", inner))
+        try:
+            edits += rebalanced(apply(rig, edits, style), workshop)
+        except ValueError:
+            continue
         yield Candidate(section.id, section.name, tuple(edits))
 
 
@@ -94,6 +99,10 @@ def _row_choices(table: str, path: str) -> object:
     return choices
 
 
+def _weights_anew(workshop: Workshop, rig: Rig) -> tuple[Edit, ...]:
+    return rebalanced(rig, workshop)
+
+
 pivot_choices = _row_choices("pivots", "design.pivots.kind")
 turntable_choices = _row_choices("turntables", "design.post.turntable")
 
@@ -109,7 +118,13 @@ _FORMS = {
 }
 
 _STACKS = Ranking(
-    "stacks", "Stacks that balance", stack_choices, loaded, "jib.counterweight", station="Load"
+    "stacks",
+    "Stacks that balance",
+    stack_choices,
+    loaded,
+    "jib.counterweight",
+    station="Load",
+    by_size="fewest plates",
 )
 _SECTIONS = Ranking(
     "booms",
@@ -205,7 +220,7 @@ class JibFamily:
             "Bounces in five seconds",
             "count",
             "Hold the tail, tap the camera end and count how often it goes down in five seconds.",
-            lambda rig, found: 5 * found.figures["answer"].bounce,
+            lambda rig, found: 5 * found.figures["answer"].boom.bounce,
         ),
         Measure(
             "dip",
@@ -255,12 +270,13 @@ class JibFamily:
         stand = workshop.catalogue.find("stands", post.stand)
         degree = math.radians(0.5)
         slides = weights.carrier == "slides in a slot"
+        anew = partial(_weights_anew, workshop)
         near = (weights.nearest, weights.farthest) if slides else (0.05, boom.tail)
         found: list[Lever] = [
             Choices(
                 tuple(
                     (f"Load {name}", edits)
-                    for id, name, edits, _ in stack_choices(rig, workshop, style)
+                    for id, name, edits, *_ in stack_choices(rig, workshop, style)
                     if id != loaded(rig)
                 )
             ),
@@ -275,7 +291,7 @@ class JibFamily:
                 0.1,
                 "Set the weights {} above the pins' line",
             ),
-            Numeric("design.boom.front", 0.01, 0.3, 4.0, "Make the front {} long"),
+            Numeric("design.boom.front", 0.01, 0.3, 4.0, "Make the front {} long", then=anew),
             Numeric(
                 "design.boom.tail",
                 0.01,
@@ -309,28 +325,28 @@ class JibFamily:
             Choices(
                 tuple(
                     (f"Make the boom of {name}", edits)
-                    for id, name, edits, _ in section_choices(rig, workshop, style)
+                    for id, name, edits, *_ in section_choices(rig, workshop, style)
                     if id != boom.section
                 )
             ),
             Choices(
                 tuple(
                     (f"Change the base to: {name.lower()}", edits)
-                    for id, name, edits, _ in base_choices(rig, workshop, style)
+                    for id, name, edits, *_ in base_choices(rig, workshop, style)
                     if id != post.stand
                 )
             ),
             Choices(
                 tuple(
                     (f"Turn on: {name.lower()}", edits)
-                    for id, name, edits, _ in pivot_choices(rig, workshop, style)  # type: ignore[operator]
+                    for id, name, edits, *_ in pivot_choices(rig, workshop, style)  # type: ignore[operator]
                     if id != design.pivots.kind
                 )
             ),
             Choices(
                 tuple(
                     (f"Pan on: {name.lower()}", edits)
-                    for id, name, edits, _ in turntable_choices(rig, workshop, style)  # type: ignore[operator]
+                    for id, name, edits, *_ in turntable_choices(rig, workshop, style)  # type: ignore[operator]
                     if id != post.turntable
                 )
             ),

@@ -52,9 +52,9 @@ def balance(scene: Scene) -> Lamp:
         "jib.balance",
         float(abs(torque[worst])),
         answer.friction,
-        ("Stays where it is left", f"Drifts {way} {where}"),
+        ("Stays where it is left", f"Drifts {way}, {where}"),
         lambda s: (
-            f"{up_or_down(float(answer.whole[worst])).capitalize()} the camera wants to go {way} "
+            f"With the {where} the camera wants to go {way} "
             f"with {write(float(abs(torque[worst])), 'torque', s)}; the joints hold "
             f"{write(answer.friction, 'torque', s)}. " + _trim_words(answer, s)
         ),

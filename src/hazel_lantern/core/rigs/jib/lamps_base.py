@@ -25,9 +25,11 @@ def tip(scene: Scene) -> Lamp:
     worst = int(left.argmin())
     found = standing.whole_weight(design, scene.parts, answer, answer.whole, bare=False)
     edge = mechanics.foot_edge(scene.parts.stand.feet, design.post.spread)
-    where = f"{'over the camera' if forward else 'over the tail'} {up_or_down(answer.whole[worst])}"
+    where = (
+        f"{'over the camera' if forward else 'over the tail'}, {up_or_down(answer.whole[worst])}"
+    )
     falls = bool(left[worst] < 0)
-    lens = float(answer.geometry.lens(answer.whole)[1][worst])
+    lens = float(answer.whole_lens[1][worst])
     shown = lamp(
         scene,
         "jib.tip",

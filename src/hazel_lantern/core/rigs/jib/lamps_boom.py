@@ -22,7 +22,7 @@ def boom_stress(scene: Scene) -> Lamp:
     """Bending of the boom, level, where it is worst."""
     answer, boom = scene.answer, scene.answer.boom
     at = int(answer.stress.argmax())
-    place, moment = float(boom.nodes[at]), float(boom.bending_moment(answer.weights)[at])
+    place, moment = float(boom.nodes[at]), float(boom.bending_moment(answer.boom.weights)[at])
     material, share = scene.parts.material, float(answer.stress[at])
     breaks = {"yields": "bends for good", "cracks": "cracks", "creeps": "gives way slowly"}
     return lamp(
@@ -87,7 +87,7 @@ def boom_dip(scene: Scene) -> Lamp:
                     "percent",
                 ),
             ),
-            "beam elements; one even stretch: P a³ / 3 E I + w a⁴ / 8 E I",
+            "beam elements; even: P a³ / 3 E I + w a² a² / 8 E I",
         ),
     )
 
@@ -96,9 +96,9 @@ def bounce(scene: Scene) -> Lamp:
     """How long the camera bounces after a push is let go, until it is less than a pixel."""
     answer, shot, boom = scene.answer, scene.rig.shot, scene.design.boom
     push = scene.settings.hand_push
-    first = push * answer.boom.tip_flexibility()
+    first = push * answer.boom.flexibility
     shown = scene.focal_px * first / shot.subject.distance
-    seconds = settle_time(answer.bounce, boom.damping, shown, 1.0)
+    seconds = settle_time(answer.boom.bounce, boom.damping, shown, 1.0)
     return lamp(
         scene,
         "jib.bounce",
@@ -106,7 +106,7 @@ def bounce(scene: Scene) -> Lamp:
         LIMITS["jib.bounce"].default or 0.0,
         ("Bounce dies down", "Goes on bouncing"),
         lambda s: (
-            f"The boom bounces {answer.bounce:.1f} times a second. A push of "
+            f"The boom bounces {answer.boom.bounce:.1f} times a second. A push of "
             f"{write(push, 'force', s)} at the camera bends it {write(first, 'fine', s)}, "
             f"{write(shown, 'px', s)} in the picture; let go, it is less than a pixel after "
             f"{write(seconds, 'time', s)}."
@@ -114,7 +114,7 @@ def bounce(scene: Scene) -> Lamp:
         working(
             "t = ln(A / 1 px) / (2 pi f d)",
             (
-                ("f", "first bending frequency", answer.bounce, "rate"),
+                ("f", "first bending frequency", answer.boom.bounce, "rate"),
                 ("A", "first swing in the picture", shown, "px"),
                 ("d", "damping", boom.damping, "percent"),
                 ("P", "push that is let go", push, "force"),

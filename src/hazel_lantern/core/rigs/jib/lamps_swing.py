@@ -20,7 +20,7 @@ def reach(scene: Scene) -> Lamp:
     """How far the lens gets past the feet, wherever they stand, at the worst of the move."""
     post, shot = scene.design.post, scene.rig.shot
     feet = standing.foot_reach(scene.parts.stand.feet, post.spread)
-    out = scene.answer.geometry.lens(scene.answer.course.swing)[0]
+    out = scene.answer.lens[0]
     least = float(out.min() - feet)
     return lamp(
         scene,
@@ -49,8 +49,8 @@ def reach(scene: Scene) -> Lamp:
 
 def height(scene: Scene) -> Lamp:
     """How much of the swing is left past the highest and the lowest point of the move."""
-    shot, geometry, swing = scene.rig.shot, scene.answer.geometry, scene.design.swing
-    _, heights = geometry.lens(np.linspace(-swing.down, swing.up, 41))
+    shot, swing = scene.rig.shot, scene.design.swing
+    _, heights = scene.answer.whole_lens
     high = shot.camera_height + shot.distance / 2
     low = shot.camera_height - shot.distance / 2
     above, below = float(heights.max()) - high, low - float(heights.min())

@@ -52,5 +52,5 @@ def lamp(
 def up_or_down(angle: float) -> str:
     """Where on the swing an angle is, in words."""
     if abs(angle) < 0.035:
-        return "with the arm level"
-    return "with the camera high" if angle > 0 else "with the camera low"
+        return "arm level"
+    return "camera high" if angle > 0 else "camera low"

@@ -48,7 +48,7 @@ def from_above(
         """Out along the arm and to its left."""
         return out * cos - across * sin, out * sin + across * cos
 
-    reach = float(answer.geometry.lens(answer.whole)[0].max())
+    reach = float(answer.whole_lens[0].max())
     tail = design.boom.tail
     corners = tuple((float(x), float(y)) for x, y in arm.feet())
     things: list[Thing] = [
@@ -115,7 +115,7 @@ def from_above(
                 "drag the foot",
             ),
         ),
-        bounds=(-extent, -extent * 0.72, extent, extent * 0.72),
+        bounds=(-extent, -reach - 0.05, extent, reach + 0.05),
         title="From above",
         caption="lit: where the weight comes down over the swing; open ring: with the camera off",
     )

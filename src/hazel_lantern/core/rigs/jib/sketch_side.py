@@ -177,19 +177,18 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Worksho
     design = arm.design
     boom, stops = design.boom, design.swing
     high, low = Arm(rig, assessment, stops.up), Arm(rig, assessment, -stops.down)
-    person = -(boom.tail + 0.5)
+    reach = float(answer.whole_lens[0].max())
+    feet = float(np.abs(arm.feet()[:, 0]).max())
+    person = max(reach, feet) + 0.75
+    left, right = -max(boom.tail, feet) - 0.3, person + 0.35
     things: list[Thing] = [*standing_figure(person, PERSON)]
     things.append(Note((person, PERSON + 0.06), "", "guide", PERSON, "length"))
-    top = max(high.lens[1] + 0.3, low.at(-boom.tail)[1] + 0.2, PERSON + 0.15)
-    reach = float(answer.geometry.lens(answer.whole)[0].max())
-    feet = float(np.abs(arm.feet()[:, 0]).max())
-    left = min(person - 0.3, -feet - 0.1)
-    right = max(reach + 0.45, feet + 0.1)
+    top = max(high.lens[1] + 0.25, low.at(-boom.tail)[1] + 0.2, PERSON + 0.15)
     ceiling = rig.shot.room.height
-    if ceiling < top + 0.6:
+    if ceiling < top + 0.3:
         top = max(top, ceiling + 0.08)
-        things.append(Line(((left, ceiling), (right, ceiling)), "room", 0.02))
-        things.append(Note((right - 0.3, ceiling + 0.03), "ceiling", "guide"))
+        things.append(Line(((left - 2, ceiling), (right + 2, ceiling)), "room", 0.02))
+        things.append(Note((right - 0.3, ceiling - 0.1), "ceiling", "guide"))
     things += _ghost(high)
     things += _ghost(low)
     things.append(Line(arm.lens_path(-stops.down, stops.up), "ghost", dashed=True))
@@ -205,10 +204,10 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Worksho
     things.append(Disc(arm.tip, 0.014, "wheel"))
     things += _balance(arm)
     x, z = arm.lens
-    things.append(Note((x + 0.1, z + 0.05), "lens", "shot", z, "length"))
+    things.append(Note((x + 0.12, z - 0.12), "lens", "shot", z, "length"))
     return Sketch(
         things=tuple(things),
-        dimensions=_dimensions(arm, high, low, feet),
+        dimensions=_dimensions(arm, high, low, feet, left),
         handles=_handles(arm, high, low, feet),
         bounds=(left, -0.06, right, top),
         enlarged=arm.enlarged,
@@ -218,19 +217,19 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Worksho
     )
 
 
-def _dimensions(arm: Arm, high: Arm, low: Arm, feet: float) -> tuple[Dimension, ...]:
+def _dimensions(arm: Arm, high: Arm, low: Arm, feet: float, left: float) -> tuple[Dimension, ...]:
     design = arm.design
     boom, post = design.boom, design.post
+    above = (high.tip[0], high.lens[1] + 0.14)
+    below = (low.tip[0], low.tip[1] - 0.14)
     lane = 1 if design.level.kind == "solid bar" else 0
     found = [
         Dimension("design.boom.front", arm.at(0.0), arm.at(boom.front), "along", lane, "front"),
         Dimension("design.boom.tail", arm.at(-boom.tail), arm.at(0.0), "along", 1, "tail"),
-        Dimension(
-            "design.post.height", (feet + 0.1, 0.0), (feet + 0.1, post.height), "right", 0, "post"
-        ),
+        Dimension("design.post.height", (left, 0.0), (left, post.height), "left", 0, "post"),
         Dimension("design.post.spread", (-feet, 0.0), (feet, 0.0), "below", 0, "spread"),
-        Dimension("design.swing.up", high.tip, high.tip, "at", 0, "up to"),
-        Dimension("design.swing.down", low.tip, low.tip, "at", 0, "down to"),
+        Dimension("design.swing.up", above, above, "beside", 0, "up to"),
+        Dimension("design.swing.down", below, below, "beside", 0, "down to"),
         Dimension("design.counterweight.place", arm.weights, arm.weights, "at", 0, "weights at"),
     ]
     if design.level.kind != "none":

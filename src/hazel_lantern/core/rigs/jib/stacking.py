@@ -10,7 +10,7 @@ from hazel_lantern.core.mechanics import plates
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.mechanics.plates import Stack
 from hazel_lantern.core.rigs.family import Candidate
-from hazel_lantern.core.rigs.jib.statics import Answer, solve
+from hazel_lantern.core.rigs.jib.statics import Answer, needed_moment, solve
 from hazel_lantern.core.units import Style, write
 
 if TYPE_CHECKING:
@@ -45,6 +45,24 @@ def stack_edits(weights: Counterweight, stack: Stack) -> tuple[Edit, ...]:
         place = min(max(round(stack.place, 4), weights.nearest), weights.farthest)
         edits.append(Edit("design.counterweight.place", place))
     return tuple(edits)
+
+
+def rebalanced(rig: Rig, workshop: Workshop) -> tuple[Edit, ...]:
+    """What a maker does to the weights once something else has changed the balance.
+
+    Slides them if the slot lets them, else loads the stack of fewest plates that balances.
+    """
+    design: JibDesign = rig.design  # type: ignore[assignment]
+    weights = design.counterweight
+    needed, mass = needed_moment(rig, workshop), weights.mass + weights.bar_mass
+    if weights.carrier != "slides in a slot" or mass <= 0:
+        return ()
+    place = round(needed / mass, 4)
+    if weights.nearest <= place <= weights.farthest:
+        return (Edit("design.counterweight.place", place),)
+    on_hand = [(plate.mass, plate.on_hand) for plate in weights.plates]
+    found = plates.stacks(on_hand, needed, weights.nearest, weights.farthest, weights.bar_mass)
+    return stack_edits(weights, found[0]) if found else ()
 
 
 def stack_name(weights: Counterweight, counts: tuple[int, ...], style: Style) -> str:
@@ -85,6 +103,6 @@ def stack_choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candid
             stack_id(stack.counts),
             stack_name(weights, stack.counts, style),
             stack_edits(weights, stack),
-            f"{stack.plates} plates, {write(stack.mass, 'mass', style)} at {place} · "
-            f"{more} more: {write(shift, 'length', style)}",
+            f"at {place} · {more} more: {write(shift, 'length', style)}",
+            stack.plates,
         )

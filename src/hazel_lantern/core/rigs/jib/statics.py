@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 import math
 from dataclasses import dataclass
+from functools import cached_property
 from typing import TYPE_CHECKING
 
 import numpy as np
@@ -12,7 +13,7 @@ from numpy.typing import NDArray
 
 from hazel_lantern.core.mechanics import balance, linkage
 from hazel_lantern.core.mechanics.balance import Body
-from hazel_lantern.core.mechanics.boom import Boom, Stretch
+from hazel_lantern.core.mechanics.boom import Boom, Stretch, boom_of
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.mechanics.motion import marked_move
 
@@ -251,8 +252,10 @@ class Answer:
     """All that the lamps need; ``whole`` is the swing from stop to stop, rad.
 
     ``turning`` are the bodies that turn with the arm, ``bare`` the same without the camera.
-    ``overhang`` is how far the load's weight is ahead of the front pin, m.  ``tilts`` are the
-    platform's tilt (combinations of drilling errors, marks), rad; see `platform_tilts`.
+    ``overhang`` is how far the load's weight is ahead of the front pin, m.  ``dip`` is how far
+    each node of the level boom sinks, creep and all, m; ``stress`` the share of the working
+    stress used there.  ``tilts`` are the platform's tilt (combinations of drilling errors,
+    marks), rad; see `platform_tilts`.
     """
 
     geometry: Geometry
@@ -264,16 +267,14 @@ class Answer:
     turning: tuple[Body, ...]
     bare: tuple[Body, ...]
     boom: Boom
-    weights: Array
     dip: Array
     stress: Array
-    bounce: float
     bar_pull: Array
     friction: float
     tilts: Array
     worst_tilt: int
 
-    @property
+    @cached_property
     def torque(self) -> Array:
         """Drift torque over the whole swing, up positive, N·m."""
         return balance.drift_torque(self.turning, self.whole)
@@ -288,10 +289,15 @@ class Answer:
         """Of weight bar and plates, kg."""
         return self.turning[-1].mass + self.turning[-2].mass
 
-    def place(self, swing: float) -> tuple[float, float]:
-        """Reach and height of the lens at one swing, m."""
-        reach, height = self.geometry.lens(np.array([swing]))
-        return float(reach[0]), float(height[0])
+    @cached_property
+    def lens(self) -> tuple[Array, Array]:
+        """Reach and height of the lens over the move, m."""
+        return self.geometry.lens(self.course.swing)
+
+    @cached_property
+    def whole_lens(self) -> tuple[Array, Array]:
+        """The same from stop to stop."""
+        return self.geometry.lens(self.whole)
 
 
 #: Signs of the three drilling errors: along the bar, at the post's pair, at the platform's.
@@ -341,9 +347,9 @@ def _bodies(
     ]
     if design.level.kind == "solid bar":
         line = parts.bar.properties.area * parts.bar_material.density
-        arm += balance.rod(line, 0.0, front, 2)
+        arm += balance.rod(line, 0.0, front)
     elif design.level.kind == "twin cables":
-        arm += balance.rod(2 * parts.wire.line_mass, 0.0, front, 2)
+        arm += balance.rod(2 * parts.wire.line_mass, 0.0, front)
     arm.append(Body(platform.mass, front))
     tail = [
         Body(weights.bar_mass, -weights.place, weights.above),
@@ -353,7 +359,8 @@ def _bodies(
     if design.level.kind == "none":
         out = front + platform.ahead
         camera = Body(load.mass, out + load.forward, platform.rise + load.up)
-    return (camera, *arm, *tail), (*arm, *tail)
+    whole = balance.lumped(arm)
+    return (camera, *whole, *tail), (*whole, *tail)
 
 
 def _stresses(design: JibDesign, parts: Parts, boom: Boom, weights: Array) -> Array:
@@ -377,6 +384,25 @@ def _stresses(design: JibDesign, parts: Parts, boom: Boom, weights: Array) -> Ar
     return np.where(nodes >= kind.joint - 1e-9, inner, outer)
 
 
+def loaded_boom(rig: Rig, parts: Parts) -> Boom:
+    """The boom with camera and weights on its ends."""
+    design: JibDesign = rig.design  # type: ignore[assignment]
+    weights = design.counterweight
+    payload = rig.load.centre().mass + design.platform.mass
+    return boom_of(
+        tuple(boom_stretches(design, parts)),
+        ((design.boom.front, payload), (-weights.place, weights.mass + weights.bar_mass)),
+    )
+
+
+def needed_moment(rig: Rig, workshop: Workshop) -> float:
+    """What weight bar and plates must balance, kg·m, without a look at anything else."""
+    design: JibDesign = rig.design  # type: ignore[assignment]
+    parts = Parts.of(design, workshop)
+    turning, _ = _bodies(rig, design, parts, loaded_boom(rig, parts))
+    return balance.moment(turning[:-2])
+
+
 def solve(rig: Rig, workshop: Workshop) -> Answer:
     """Everything the lamps need.
 
@@ -389,12 +415,9 @@ def solve(rig: Rig, workshop: Workshop) -> Answer:
     parts, geometry = Parts.of(design, workshop), Geometry.of(rig)
     run = course(rig, geometry)
     whole = np.linspace(-design.swing.down, design.swing.up, 61)
-    load, weights = rig.load.centre(), design.counterweight
+    load = rig.load.centre()
     payload = load.mass + design.platform.mass
-    boom = Boom(
-        boom_stretches(design, parts),
-        ((design.boom.front, payload), (-weights.place, weights.mass + weights.bar_mass)),
-    )
+    boom = loaded_boom(rig, parts)
     turning, bare = _bodies(rig, design, parts, boom)
     along = load.forward if design.platform.looks == "along the boom" else -load.right
     overhang = design.platform.ahead + along
@@ -404,7 +427,7 @@ def solve(rig: Rig, workshop: Workshop) -> Answer:
         moment = load.mass * GRAVITY * overhang
         pull = linkage.bar_pull(moment, design.level.pins, run.swing)
         greatest = abs(float(linkage.bar_pull(moment, design.level.pins, 0.0)))
-    forces = boom.weights()
+    forces = boom.weights
     tilts = platform_tilts(design, parts, pull, run.swing)
     spans = tilts.max(axis=1) - tilts.min(axis=1)
     return Answer(
@@ -417,11 +440,9 @@ def solve(rig: Rig, workshop: Workshop) -> Answer:
         turning=turning,
         bare=bare,
         boom=boom,
-        weights=forces,
         # Creep makes a plastic or timber boom sag more under a standing load.
-        dip=-boom.held(forces) / parts.material.creep_factor,
+        dip=boom.sag / parts.material.creep_factor,
         stress=_stresses(design, parts, boom, forces),
-        bounce=boom.bounce(),
         bar_pull=pull,
         friction=pivot_friction(
             design, parts, sum(body.mass for body in turning), payload, greatest

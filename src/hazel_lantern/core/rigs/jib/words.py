@@ -53,7 +53,7 @@ def readout(
             ("Lens rises", write(assessment.travel, "length", style) + " between its stops"),
         )
     if station == "Frame":
-        reach, height = answer.geometry.lens(answer.whole)
+        reach, height = answer.whole_lens
         return (
             ("Lens from", write(float(height.min()), "length", style)),
             ("to", write(float(height.max()), "length", style)),
@@ -62,7 +62,7 @@ def readout(
                 "Reach changes by",
                 write(float(np.ptp(assessment.traces["reach"].values)), "length", style),
             ),
-            ("Bounces", f"{answer.bounce:.1f} times a second"),
+            ("Bounces", f"{answer.boom.bounce:.1f} times a second"),
             ("All that turns", write(sum(b.mass for b in answer.turning), "mass", style)),
         )
     return ()
@@ -224,7 +224,7 @@ def set_card(rig: Rig, assessment: Assessment, style: Style) -> tuple[str, ...]:
     stack = stack_name(weights, tuple(plate.on_bar for plate in weights.plates), style)
     lighter, heavier = payload_range(assessment.figures["scene"])
     feet = standing.foot_reach(parts.stand.feet, design.post.spread)
-    reach = float(answer.geometry.lens(answer.whole)[0].max())
+    reach = float(answer.whole_lens[0].max())
     clear = max(reach, design.boom.tail) + 0.5
     move = f"{shot.direction} of {write(shot.distance, 'length', style)}"
     if shot.sweep:

@@ -262,14 +262,14 @@ class SliderFamily:
                         ),
                         edits,
                     )
-                    for id, name, edits, _ in section_choices(rig, workshop, style)
+                    for id, name, edits, *_ in section_choices(rig, workshop, style)
                     if id != rails.section
                 )
             ),
             Choices(
                 tuple(
                     (f"Use {name.lower()}", edits)
-                    for id, name, edits, _ in wheel_choices(rig, workshop, style)
+                    for id, name, edits, *_ in wheel_choices(rig, workshop, style)
                     if id != carriage.wheel
                 )
             ),
@@ -302,7 +302,7 @@ class SliderFamily:
                 Choices(
                     tuple(
                         (f"Change the stand to: {name.lower()}", edits)
-                        for id, name, edits, _ in stand_choices(rig, workshop, style)
+                        for id, name, edits, *_ in stand_choices(rig, workshop, style)
                         if id != supports.stand
                     )
                 ),
