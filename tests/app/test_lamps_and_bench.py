@@ -187,7 +187,7 @@ def test_the_pack_is_written_from_the_window(window, hand, qtbot, tmp_path, monk
     assert pdf.stat().st_size > 20_000
     assert len(list(tmp_path.glob("*.csv"))) == 3
     bench = window.desk.benches["Build"]
-    bench.write_into(Path("/proc/none"), pdf=False)
+    bench.write_into(Path("/proc/none"), "tables")
     qtbot.waitUntil(lambda: "Not written" in window.message, timeout=20000)
 
 

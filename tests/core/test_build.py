@@ -169,7 +169,8 @@ def words_of(path):
 def test_the_pack_holds_all_that_a_workshop_needs(tmp_path, rig, workshop, units):
     project = Project(name="Pack <&> test", settings=Settings(units=units), rigs=(rig,))
     files = write_pack(project, rig, workshop, tmp_path / "new" / "folder")
-    assert [path.suffix for path in files] == [".pdf", ".csv", ".csv", ".csv"]
+    assert [path.suffix for path in files[:5]] == [".pdf", ".csv", ".csv", ".csv", ".pdf"]
+    assert {path.suffix for path in files[5:]} == {".dxf", ".svg"}
     words = words_of(files[0])
     for wanted in (
         "What was checked",

@@ -188,6 +188,8 @@ def _sheet(t: Theme) -> str:
     QPushButton:disabled {{ color: {t.soft}; background: {t.bench}; }}
     QPushButton[role="lit"] {{ background: {t.glow}; color: #33261C; border-color: {t.glow};
         font-weight: 600; }}
+    QPushButton[role="lit"]:disabled {{ color: {t.soft}; background: {t.bench};
+        border-color: {t.edge}; }}
     QPushButton[role="link"] {{ background: transparent; border: 1px solid transparent;
         color: {t.hazel}; font-weight: 600; padding: 3px 4px; text-align: left; }}
     QPushButton[role="link"]:hover {{ text-decoration: underline; }}

@@ -8,7 +8,7 @@ import tempfile
 from pathlib import Path
 
 
-def write_whole(path: Path, text: str) -> None:
+def write_whole(path: Path, content: str | bytes) -> None:
     """Write a file so that it is whole or as it was: beside it, flushed, then renamed.
 
     Raises
@@ -18,8 +18,8 @@ def write_whole(path: Path, text: str) -> None:
     """
     handle, name = tempfile.mkstemp(prefix=f".{path.name}.", dir=path.parent)
     try:
-        with os.fdopen(handle, "w", encoding="utf-8") as file:
-            file.write(text)
+        with os.fdopen(handle, "wb") as file:
+            file.write(content if isinstance(content, bytes) else content.encode("utf-8"))
             file.flush()
             os.fsync(file.fileno())
         os.chmod(name, path.stat().st_mode & 0o777 if path.exists() else 0o644)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from functools import partial
 from pathlib import Path
+from typing import Literal
 
 from PyQt6.QtCore import QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPaintEvent, QPen
@@ -239,6 +240,7 @@ class BuildBench(QWidget):
             self._money,
             self.budget,
             button("Write tables…", on=self._write_tables),
+            button("Templates…", on=self._write_templates),
             button("Write the pack…", "lit", self.write_pack),
         ):
             self.pages.corner.addWidget(widget)
@@ -306,35 +308,44 @@ class BuildBench(QWidget):
     def _write_tables(self) -> None:
         folder = self._folder("Write parts, cuts and holes as CSV into")
         if folder is not None:
-            self.write_into(folder, pdf=False)
+            self.write_into(folder, "tables")
+
+    def _write_templates(self) -> None:
+        folder = self._folder("Write drilling templates of true size into")
+        if folder is not None:
+            self.write_into(folder, "templates")
 
     def write_pack(self) -> None:
         """Ask where, and write the whole pack."""
         folder = self._folder("Write the build pack into")
         if folder is not None:
-            self.write_into(folder, pdf=True)
+            self.write_into(folder, "pack")
 
-    def write_into(self, folder: Path, pdf: bool) -> None:
-        """Write the pack, or its tables alone, off the window's thread."""
+    def write_into(self, folder: Path, what: Literal["pack", "tables", "templates"]) -> None:
+        """Write the pack, or its tables or templates alone, off the window's thread."""
         rig, project = self.session.rig, self.session.document.project
         workshop = self.session.document.workshop
         assert rig is not None
         self.session.message.emit("Writing…", False)
 
         def work(stop: object, progress: object) -> list[Path]:
-            if pdf:
-                from hazel_lantern.core.build.pack import write_pack
+            from hazel_lantern.core.build import dossier, pack, tables, templates
 
-                return write_pack(project, rig, workshop, folder)
-            from hazel_lantern.core.build.dossier import gather
-            from hazel_lantern.core.build.pack import stem_of
-            from hazel_lantern.core.build.tables import write_csv
-
-            return write_csv(gather(project, rig, workshop), folder, stem_of(rig))
+            if what == "pack":
+                return pack.write_pack(project, rig, workshop, folder)
+            found, stem = dossier.gather(project, rig, workshop), pack.stem_of(rig)
+            if what == "tables":
+                return tables.write_csv(found, folder, stem)
+            title = f"{project.name}: {rig.name}"
+            return templates.write_templates(found.templates, folder, stem, found.style, title)
 
         self._writer.ask(work, wait=0)
 
     def _written(self, files: object) -> None:
         assert isinstance(files, list)
-        names = ", ".join(path.name for path in files)
-        self.session.message.emit(f"Written into {files[0].parent}: {names}", False)
+        if not files:
+            self.session.message.emit("There is nothing to write: no part of it is drilled.", False)
+            return
+        names = ", ".join(path.name for path in files[:4])
+        more = f" and {len(files) - 4} more" if len(files) > 4 else ""
+        self.session.message.emit(f"Written into {files[0].parent}: {names}{more}", False)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.build.cuts import CutPlan, plan_cuts, stock_for
-from hazel_lantern.core.parts import Hole, Step
+from hazel_lantern.core.parts import Hole, Step, Template
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.units import Style
 from hazel_lantern.core.workshop import Workshop
@@ -29,6 +29,7 @@ class Dossier:
     workshop: Workshop
     cuts: CutPlan
     holes: tuple[Hole, ...]
+    templates: tuple[Template, ...]
     steps: tuple[Step, ...]
     set_card: tuple[str, ...]
     cautions: tuple[str, ...]
@@ -61,6 +62,7 @@ def gather(project: Project, rig: Rig, workshop: Workshop) -> Dossier:
         workshop=workshop,
         cuts=plan_cuts(assessment.pieces, stock, settings.kerf),
         holes=family.holes(rig, assessment, workshop),
+        templates=family.templates(rig, assessment, workshop),
         steps=family.steps(rig, assessment, workshop, settings.style),
         set_card=family.set_card(rig, assessment, settings.style),
         cautions=tuple(cautions),

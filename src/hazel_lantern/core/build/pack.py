@@ -10,8 +10,6 @@ from xml.sax.saxutils import escape
 from reportlab.lib.colors import HexColor
 from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.styles import ParagraphStyle
-from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.platypus import (
     Flowable,
     KeepTogether,
@@ -25,22 +23,16 @@ from reportlab.platypus import (
 
 from hazel_lantern import __version__
 from hazel_lantern.core.build.dossier import DISCLAIMER, Dossier, gather
-from hazel_lantern.core.build.sheet_sketch import INK, PALE, SOFT, SketchSheet
+from hazel_lantern.core.build.sheet_sketch import INK, PALE, SOFT, SketchSheet, register_fonts
 from hazel_lantern.core.build.tables import cuts_table, holes_table, parts_table, write_csv
+from hazel_lantern.core.build.templates import write_templates
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.project.model import Project, Rig
-from hazel_lantern.core.resources import DATA
 from hazel_lantern.core.units import write
 from hazel_lantern.core.workshop import Workshop
 
 HAZEL, PAPER = HexColor("#8A5A2B"), HexColor("#EFE7D8")
 _STATE = {"holds": "#5F6F2E", "tight": "#C4601A", "fails": "#8E2B1F"}
-
-
-def _fonts() -> None:
-    for name, file in (("Lantern", "Regular"), ("LanternBold", "SemiBold")):
-        if name not in pdfmetrics.getRegisteredFontNames():
-            pdfmetrics.registerFont(TTFont(name, DATA / "fonts" / f"LanternCabin-{file}.ttf"))
 
 
 def _style(name: str, size: float, bold: bool = False, **more: Any) -> ParagraphStyle:
@@ -271,7 +263,7 @@ def write_pdf(dossier: Dossier, path: Path, paper: str = "A4") -> None:
     OSError
         If it cannot be written.
     """
-    _fonts()
+    register_fonts()
     page = LETTER if paper == "Letter" else A4
     beside = path.with_name(f".{path.name}.part")
     document = SimpleDocTemplate(
@@ -294,7 +286,7 @@ def write_pdf(dossier: Dossier, path: Path, paper: str = "A4") -> None:
 
 
 def write_pack(project: Project, rig: Rig, workshop: Workshop, folder: Path) -> list[Path]:
-    """Write the whole pack of a rig into a folder: a PDF and three CSV tables.
+    """Write the whole pack of a rig into a folder: PDF, tables, templates of true size.
 
     Returns
     -------
@@ -313,4 +305,6 @@ def write_pack(project: Project, rig: Rig, workshop: Workshop, folder: Path) -> 
     stem = stem_of(rig)
     pdf = folder / f"{stem}-pack.pdf"
     write_pdf(dossier, pdf, "Letter" if project.settings.style.imperial else "A4")
-    return [pdf, *write_csv(dossier, folder, stem)]
+    style, title = project.settings.style, f"{project.name}: {rig.name}"
+    drawn = write_templates(dossier.templates, folder, stem, style, title)
+    return [pdf, *write_csv(dossier, folder, stem), *drawn]

@@ -5,10 +5,13 @@ from __future__ import annotations
 from typing import Any
 
 from reportlab.lib.colors import HexColor
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.platypus import Flowable
 
 from hazel_lantern.core.fields import describe, value_at
 from hazel_lantern.core.project.model import Rig
+from hazel_lantern.core.resources import DATA
 from hazel_lantern.core.sketch import Arrow, Dimension, Disc, Line, Note, Shape, Sketch
 from hazel_lantern.core.units import Style, write
 
@@ -35,6 +38,13 @@ def round_scale(span: tuple[float, float], room: tuple[float, float]) -> float:
         span[0] * _POINTS_PER_METRE / room[0], span[1] * _POINTS_PER_METRE / room[1], SCALES[0]
     )
     return next((scale for scale in SCALES if scale >= need), SCALES[-1])
+
+
+def register_fonts() -> None:
+    """Make the project's fonts known to the sheets."""
+    for name, file in (("Lantern", "Regular"), ("LanternBold", "SemiBold")):
+        if name not in pdfmetrics.getRegisteredFontNames():
+            pdfmetrics.registerFont(TTFont(name, DATA / "fonts" / f"LanternCabin-{file}.ttf"))
 
 
 class SketchSheet(Flowable):  # type: ignore[misc]

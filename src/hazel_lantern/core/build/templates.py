@@ -1,0 +1,389 @@
+"""Drilling templates at true size: PDF in tiles, and one DXF and one SVG for each part.
+
+Every part lies with its datum corner at the lower left, x along it.  All three are drawn
+from the same `Template`; lengths in the files are millimetres.
+"""
+
+from __future__ import annotations
+
+import io
+import math
+import re
+import xml.etree.ElementTree as ElementTree
+from collections.abc import Sequence
+from dataclasses import dataclass
+from pathlib import Path
+from typing import TYPE_CHECKING, Any
+
+from hazel_lantern.core.files import write_whole
+from hazel_lantern.core.units import Style, write
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.parts import Hole, Template
+
+MM = 1e3
+#: Room around the printed area of a page, and what two tiles share, m.
+MARGIN, SHARED = 0.012, 0.01
+#: Above a tile for its words, and the foot of a page for the scale bar, m.
+HEAD, FOOT = 0.022, 0.022
+#: The bar to lay a rule on, m.
+BAR = {False: 0.100, True: 4 * 0.0254}
+PAPER = {"A4": (0.297, 0.210), "Letter": (0.2794, 0.2159)}
+
+
+def file_stem(template: Template) -> str:
+    """A file name for a part: small letters, digits and dashes."""
+    return re.sub(r"[^a-z0-9]+", "-", template.part.lower()).strip("-")
+
+
+@dataclass(frozen=True)
+class Tile:
+    """What one strip of paper shows of a part: from ``start`` to ``end`` along it, m.
+
+    ``joined`` tells whether the strip after it is drawn too.
+    """
+
+    template: Template
+    number: int
+    of: int
+    start: float
+    end: float
+    low: float
+    high: float
+    joined: bool
+
+
+@dataclass(frozen=True)
+class Placed:
+    """A tile on a page: its lower left corner from the page's, m."""
+
+    tile: Tile
+    x: float
+    y: float
+
+
+def tiles(template: Template, width: float, height: float) -> list[Tile]:
+    """Cut a part into strips that fit a printed area, each sharing a little with the next.
+
+    Strips on which there is nothing to drill are left out: a tape from the datum end places
+    what lies beyond them better than many sheets stuck together.
+
+    Parameters
+    ----------
+    template : Template
+    width, height : float
+        Of the printed area, m.
+
+    Raises
+    ------
+    ValueError
+        If the area is too small to get on at all.
+    """
+    if width <= SHARED or height <= HEAD + SHARED:
+        raise ValueError(f"{width * MM:.0f} × {height * MM:.0f} mm is no room for a template")
+    across = _cuts(template.length, width)
+    up = _cuts(template.breadth, height - HEAD)
+    every = [(x0, x1, y0, y1) for y0, y1 in up for x0, x1 in across]
+    drawn = [_drilled(template, place) for place in every]
+    return [
+        Tile(
+            template,
+            at + 1,
+            len(every),
+            *place,
+            joined=place[1] < template.length - 1e-9 and drawn[at + 1],
+        )
+        for at, place in enumerate(every)
+        if drawn[at]
+    ]
+
+
+def _drilled(template: Template, place: tuple[float, float, float, float]) -> bool:
+    """Whether any of a hole or slot lies on a strip."""
+    x0, x1, y0, y1 = place
+    spots = [(hole.x, hole.x, hole.y, hole.diameter) for hole in template.holes]
+    spots += list(template.slots)
+    return any(
+        start - size / 2 <= x1
+        and end + size / 2 >= x0
+        and y - size / 2 <= y1
+        and y + size / 2 >= y0
+        for start, end, y, size in spots
+    )
+
+
+def _cuts(whole: float, room: float) -> list[tuple[float, float]]:
+    if whole <= room:
+        return [(0.0, whole)]
+    step = room - SHARED
+    count = math.ceil((whole - SHARED) / step - 1e-9)
+    return [(at * step, min(at * step + room, whole)) for at in range(count)]
+
+
+def pages(templates: Sequence[Template], paper: str) -> list[list[Placed]]:
+    """Lay all tiles on pages, as many rows on each as fit.
+
+    Raises
+    ------
+    KeyError
+        For a paper other than A4 and Letter.
+    """
+    page_width, page_height = PAPER[paper]
+    width, height = page_width - 2 * MARGIN, page_height - 2 * MARGIN - FOOT
+    found: list[list[Placed]] = []
+    top = 0.0
+    for template in templates:
+        for tile in tiles(template, width, height):
+            need = tile.high - tile.low + HEAD
+            if not found or top + need > height + 1e-9:
+                found.append([])
+                top = 0.0
+            top += need
+            found[-1].append(Placed(tile, MARGIN, page_height - MARGIN - top))
+    return found
+
+
+class _Sheets:
+    """Draws pages of tiles on a reportlab canvas."""
+
+    def __init__(self, canvas: Any, style: Style, paper: str, title: str) -> None:
+        self.canvas, self.style, self.paper, self.title = canvas, style, paper, title
+        self.point = 72 / 0.0254
+
+    def page(self, placed: Sequence[Placed], number: int, of: int) -> None:
+        """One page: its tiles, the scale bar, where it belongs."""
+        canvas, point = self.canvas, self.point
+        for one in placed:
+            self._tile(one)
+        bar = BAR[self.style.imperial]
+        x, y = MARGIN * point, (MARGIN + 0.006) * point
+        canvas.setDash([])
+        canvas.setLineWidth(0.8)
+        canvas.line(x, y, x + bar * point, y)
+        for end in (x, x + bar * point):
+            canvas.line(end, y - 6, end, y + 6)
+        canvas.setFont("Lantern", 8)
+        canvas.drawString(
+            x + bar * point + 8,
+            y - 3,
+            f"{write(bar, 'length', self.style)} between the ends: lay a rule on it. Print at "
+            "100 %, not fitted to the page; written sizes rule.",
+        )
+        canvas.drawString(x, y - 16, f"{self.title} · templates, page {number} of {of}")
+        canvas.showPage()
+
+    def _tile(self, placed: Placed) -> None:
+        canvas, point, tile = self.canvas, self.point, placed.tile
+        template = tile.template
+        words = f"{template.part}, {tile.number} of {tile.of}"
+        if template.count > 1:
+            words += f" · make {template.count}"
+        size = (
+            f"{write(template.length, 'length', self.style)} × "
+            f"{write(template.breadth, 'length', self.style)}"
+        )
+        canvas.setFillGray(0)
+        canvas.setFont("LanternBold", 9)
+        top = (placed.y + tile.high - tile.low) * point
+        canvas.drawString(placed.x * point, top + 26, words)
+        canvas.setFont("Lantern", 8)
+        note = f" · {template.note}" if template.note else ""
+        start = write(tile.start, "length", self.style)
+        canvas.drawString(
+            placed.x * point, top + 15, f"{size}{note} · left edge {start} from the datum end"
+        )
+        if tile.start:
+            canvas.setLineWidth(0.4)
+            canvas.line(placed.x * point, placed.y * point - 4, placed.x * point, top + 4)
+        canvas.saveState()
+        frame = canvas.beginPath()
+        width, height = (tile.end - tile.start) * point, (tile.high - tile.low) * point
+        frame.rect(placed.x * point - 1, placed.y * point - 1, width + 2, height + 2)
+        canvas.clipPath(frame, stroke=0, fill=0)
+        canvas.translate((placed.x - tile.start) * point, (placed.y - tile.low) * point)
+        self._part(tile)
+        canvas.restoreState()
+        if tile.joined:
+            self._join(placed)
+
+    def _part(self, tile: Tile) -> None:
+        canvas, point, template = self.canvas, self.point, tile.template
+        canvas.setLineWidth(0.7)
+        canvas.rect(0, 0, template.length * point, template.breadth * point)
+        corner = canvas.beginPath()
+        corner.moveTo(0, 0)
+        corner.lineTo(0.006 * point, 0)
+        corner.lineTo(0, 0.006 * point)
+        corner.close()
+        canvas.drawPath(corner, fill=1, stroke=0)
+        for x0, x1, y, width in template.slots:
+            canvas.setLineWidth(0.5)
+            radius = width / 2 * point
+            canvas.roundRect(
+                x0 * point - radius,
+                y * point - radius,
+                (x1 - x0) * point + 2 * radius,
+                2 * radius,
+                radius,
+            )
+        for hole in template.holes:
+            self._hole(hole, tile.end)
+
+    def _hole(self, hole: Hole, edge: float) -> None:
+        canvas, point = self.canvas, self.point
+        x, y, radius = hole.x * point, hole.y * point, hole.diameter / 2 * point
+        canvas.setLineWidth(0.5)
+        canvas.circle(x, y, radius)
+        reach = radius + 5
+        canvas.setLineWidth(0.3)
+        canvas.line(x - reach, y, x + reach, y)
+        canvas.line(x, y - reach, x, y + reach)
+        canvas.setFont("Lantern", 7)
+        size = write(hole.diameter, "fine", self.style)
+        words = f"{hole.label}, {size}, at {write(hole.x, 'length', self.style)}"
+        # Near the right edge of a strip the words stand left of the hole.
+        if canvas.stringWidth(words, "Lantern", 7) + x + radius + 3 > edge * point:
+            canvas.drawRightString(x - radius - 3, y + 3, words)
+        else:
+            canvas.drawString(x + radius + 3, y + 3, words)
+
+    def _join(self, placed: Placed) -> None:
+        """A dashed line where the next strip's edge lies."""
+        tile, canvas, point = placed.tile, self.canvas, self.point
+        x = (placed.x + tile.end - tile.start - SHARED) * point
+        canvas.setDash([2, 2])
+        canvas.setLineWidth(0.4)
+        top = (placed.y + tile.high - tile.low) * point
+        canvas.line(x, placed.y * point - 4, x, top + 4)
+        canvas.setDash([])
+        canvas.setFont("Lantern", 7)
+        canvas.drawRightString(x - 2, top + 5, "lay the next strip's edge here")
+
+
+def write_template_pdf(
+    templates: Sequence[Template], path: Path, style: Style, paper: str, title: str
+) -> None:
+    """Write all templates as tiles at true size.
+
+    Raises
+    ------
+    OSError
+        If it cannot be written.
+    """
+    from reportlab.pdfgen.canvas import Canvas
+
+    from hazel_lantern.core.build.sheet_sketch import register_fonts
+
+    register_fonts()
+    width, height = PAPER[paper]
+    point = 72 / 0.0254
+    out = io.BytesIO()
+    canvas = Canvas(out, pagesize=(width * point, height * point))
+    canvas.setTitle(f"{title}: templates")
+    sheets = _Sheets(canvas, style, paper, title)
+    laid = pages(templates, paper)
+    for number, placed in enumerate(laid, start=1):
+        sheets.page(placed, number, len(laid))
+    canvas.save()
+    write_whole(path, out.getvalue())
+
+
+def template_dxf(template: Template) -> str:
+    """A part as DXF text, mm; layers OUTLINE, HOLES, SLOTS, CENTRES, WORDS."""
+    from ezdxf import units
+    from ezdxf.document import Drawing
+
+    drawing = Drawing.new("R2010")
+    drawing.units = units.MM
+    for name, colour in (("OUTLINE", 7), ("HOLES", 1), ("SLOTS", 3), ("CENTRES", 8), ("WORDS", 5)):
+        drawing.layers.add(name, color=colour)
+    space = drawing.modelspace()
+    length, breadth = template.length * MM, template.breadth * MM
+    corners = [(0, 0), (length, 0), (length, breadth), (0, breadth)]
+    space.add_lwpolyline(corners, close=True, dxfattribs={"layer": "OUTLINE"})
+    for x0, x1, y, width in template.slots:
+        half = width / 2 * MM
+        ends = [
+            (x0 * MM, y * MM + half, 0, 0, 1),
+            (x0 * MM, y * MM - half, 0, 0, 0),
+            (x1 * MM, y * MM - half, 0, 0, 1),
+            (x1 * MM, y * MM + half, 0, 0, 0),
+        ]
+        space.add_lwpolyline(ends, format="xyseb", close=True, dxfattribs={"layer": "SLOTS"})
+    for hole in template.holes:
+        x, y, radius = hole.x * MM, hole.y * MM, hole.diameter / 2 * MM
+        space.add_circle((x, y), radius, dxfattribs={"layer": "HOLES"})
+        for dx, dy in ((radius + 2, 0), (0, radius + 2)):
+            space.add_line((x - dx, y - dy), (x + dx, y + dy), dxfattribs={"layer": "CENTRES"})
+        words = space.add_text(
+            f"{hole.label} {hole.diameter * MM:g} mm", height=3, dxfattribs={"layer": "WORDS"}
+        )
+        words.set_placement((x + radius + 1, y + 1))
+    out = io.StringIO()
+    drawing.write(out)
+    return out.getvalue()
+
+
+def template_svg(template: Template) -> str:
+    """A part as SVG text of true size."""
+    length, breadth = template.length * MM, template.breadth * MM
+    root = ElementTree.Element(
+        "svg",
+        {
+            "xmlns": "http://www.w3.org/2000/svg",
+            "width": f"{length:g}mm",
+            "height": f"{breadth:g}mm",
+            "viewBox": f"0 0 {length:g} {breadth:g}",
+            "fill": "none",
+            "stroke": "#2A2119",
+            "stroke-width": "0.2",
+        },
+    )
+    ElementTree.SubElement(root, "title").text = template.part
+
+    def add(kind: str, **attributes: float) -> None:
+        shown = {name.replace("_", "-"): f"{value:.6g}" for name, value in attributes.items()}
+        ElementTree.SubElement(root, kind, shown)
+
+    add("rect", x=0, y=0, width=length, height=breadth)
+    for x0, x1, y, width in template.slots:
+        half = width / 2 * MM
+        add(
+            "rect",
+            x=x0 * MM - half,
+            # An SVG counts down from the top, a part up from its datum edge.
+            y=breadth - y * MM - half,
+            width=(x1 - x0) * MM + 2 * half,
+            height=2 * half,
+            rx=half,
+        )
+    for hole in template.holes:
+        x, y, radius = hole.x * MM, breadth - hole.y * MM, hole.diameter / 2 * MM
+        add("circle", cx=x, cy=y, r=radius)
+        add("line", x1=x - radius - 2, y1=y, x2=x + radius + 2, y2=y)
+        add("line", x1=x, y1=y - radius - 2, x2=x, y2=y + radius + 2)
+    return ElementTree.tostring(root, encoding="unicode", xml_declaration=True) + "\n"
+
+
+def write_templates(
+    templates: Sequence[Template], folder: Path, stem: str, style: Style, title: str
+) -> list[Path]:
+    """Write PDF, DXF and SVG of all templates into a folder; returns the files.
+
+    Raises
+    ------
+    OSError
+        If the folder cannot be written.
+    """
+    if not templates:
+        return []
+    folder.mkdir(parents=True, exist_ok=True)
+    paper = "Letter" if style.imperial else "A4"
+    files = [folder / f"{stem}-templates.pdf"]
+    write_template_pdf(templates, files[0], style, paper, title)
+    for template in templates:
+        for ending, make in (("dxf", template_dxf), ("svg", template_svg)):
+            path = folder / f"{stem}-{file_stem(template)}.{ending}"
+            write_whole(path, make(template))
+            files.append(path)
+    return files
