@@ -77,7 +77,7 @@ def _traces(scene: Scene, tilt_left: Array | None, drift: Array) -> dict[str, Tr
         ),
         "tilt true": Trace("drilled true", "angle", answer.tilts[TRUE]),
         "tilt bar": Trace("bar long", "angle", answer.tilts[BAR_LONG]),
-        "tilt pins": Trace("platform pins wide", "angle", answer.tilts[PINS_WIDE]),
+        "tilt pins": Trace("pins wide", "angle", answer.tilts[PINS_WIDE]),
         "bar pull": Trace("pull in the bar", "force", answer.bar_pull),
     }
     if tilt_left is not None:

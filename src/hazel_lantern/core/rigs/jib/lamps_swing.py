@@ -15,6 +15,9 @@ from hazel_lantern.core.rigs.jib.standing import clearances, tail_end
 from hazel_lantern.core.rigs.judging import working
 from hazel_lantern.core.units import write
 
+#: From the turntable's top to the pivot, cheeks and all, m.
+UNDER_PIVOT = 0.05
+
 
 def reach(scene: Scene) -> Lamp:
     """How far the lens gets past the feet, wherever they stand, at the worst of the move."""
@@ -134,6 +137,13 @@ def room(scene: Scene) -> Lamp:
         spans["across its arc"] = shot.room.length - 2 * front * math.sin(
             min(half_sweep, math.pi / 2)
         )
+    stand = scene.parts.stand
+    seat = design.post.height - scene.parts.turntable.height - UNDER_PIVOT
+    # A setting at the very end of its range is no lack of room; one outside it is.
+    if seat < stand.lowest:
+        spans["down to the base's lowest setting"] = seat - stand.lowest
+    if seat > stand.highest:
+        spans["up to the base's highest setting"] = stand.highest - seat
     name, least = min(spans.items(), key=lambda span: span[1])
     return lamp(
         scene,

@@ -179,7 +179,7 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Worksho
     high, low = Arm(rig, assessment, stops.up), Arm(rig, assessment, -stops.down)
     reach = float(answer.whole_lens[0].max())
     feet = float(np.abs(arm.feet()[:, 0]).max())
-    person = max(reach, feet) + 0.75
+    person = max(reach, feet) + 1.0
     left, right = -max(boom.tail, feet) - 0.3, person + 0.35
     things: list[Thing] = [*standing_figure(person, PERSON)]
     things.append(Note((person, PERSON + 0.06), "", "guide", PERSON, "length"))
