@@ -228,8 +228,3 @@ def settle_time(frequency: float, damping: float, first: float, least: float) ->
         return 0.0
     rate = damping * 2 * math.pi * frequency
     return math.log(first / least) / rate if rate > 0 else math.inf
-
-
-def first_frequency(stiffness: float, inertia: float) -> float:
-    """√(k / I) / 2π, Hz, of one spring and one mass or inertia."""
-    return math.sqrt(stiffness / inertia) / (2 * math.pi) if inertia > 0 else math.inf

@@ -38,14 +38,19 @@ def judged(
     meaning: Callable[[Style], str],
     shown: Callable[[Style], Working],
     applies: bool = True,
+    over_move: Array | None = None,
 ) -> Lamp:
-    """Make a lamp; ``headlines`` are for when it does not fail and when it does."""
+    """Make a lamp; ``headlines`` are for when it does not fail and when it does.
+
+    ``over_move`` is its course over the move where ``trace`` is judged over something else.
+    """
     spec = limits[id]
     limit = settings.limits.get(id, limit)
     values = np.atleast_1d(np.asarray(trace, dtype=float))
-    mark = int(values.argmax() if spec.sense == "at most" else values.argmin())
+    most = spec.sense == "at most"
     margin = settings.tight_margin * spec.margin_share
-    value = float(values[mark])
+    value = float(values.max() if most else values.min())
+    course = values if over_move is None else over_move
     state = judge(value, limit, spec.sense, margin) if applies else State.HOLDS
     return Lamp(
         id=id,
@@ -53,8 +58,8 @@ def judged(
         state=state,
         value=value,
         limit=limit,
-        mark=mark if values.size > 1 else 0,
-        trace=values if values.size > 1 else None,
+        mark=int(course.argmax() if most else course.argmin()),
+        trace=course if course.size > 1 else None,
         headline=headlines[state is State.FAILS],
         meaning=meaning,
         working=shown,

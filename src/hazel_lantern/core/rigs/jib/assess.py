@@ -33,7 +33,7 @@ def assess(rig: Rig, settings: Settings, workshop: Workshop) -> Assessment:
     scene = Scene(rig, design, settings, workshop, parts, answer, bought, focal_px)
     lamps = tuple(make(scene) for make in ALL)
     by_id = {lamp.id: lamp for lamp in lamps}
-    _, heights = answer.whole_lens
+    heights = answer.stop_to_stop(answer.lens)[1]
     poses, wanted, subject = _poses(scene)
     return Assessment(
         marks=answer.course.swing,
@@ -56,29 +56,32 @@ def assess(rig: Rig, settings: Settings, workshop: Workshop) -> Assessment:
 
 def _traces(scene: Scene, tilt_left: Array | None, drift: Array) -> dict[str, Trace]:
     answer, run = scene.answer, scene.answer.course
-    reach, height = answer.lens
-    whole_reach, whole_height = answer.whole_lens
+    reach, height = answer.over_move(answer.lens)
+    whole_reach, whole_height = answer.stop_to_stop(answer.lens)
     inertia, tail = balance.inertia(answer.turning), scene.design.boom.tail
-    torque = balance.drift_torque(answer.turning, run.swing)
+    torque = answer.over_move(answer.torque)
     # What the hand at the tail adds to what gravity already does, against the joints; it
     # pulls down to raise the camera.
-    hand = inertia * run.acceleration - torque + answer.friction * np.sign(run.rate)
+    hand = inertia * run.acceleration - torque + answer.friction * scene.rig.shot.sense
+    tilts = answer.stop_to_stop(answer.tilts)
     traces = {
         "height": Trace("lens height", "length", height),
         "reach": Trace("reach from the post", "length", reach),
         "speed": Trace("lens speed", "speed", run.lens_speed),
         "handle": Trace("pull down at the tail handle", "force", hand / tail),
-        "torque": Trace("drift torque, camera up", "torque", answer.torque, answer.whole),
+        "torque": Trace(
+            "drift torque, camera up", "torque", answer.stop_to_stop(answer.torque), answer.whole
+        ),
         "whole height": Trace("lens height", "length", whole_height, answer.whole),
         "whole reach": Trace("reach from the post", "length", whole_reach, answer.whole),
         "drift": Trace("off a straight rise", "px", drift),
         "tilt px": Trace(
             "tilt in the picture", "px", tilt_in_picture(scene, tilt_over_move(scene))
         ),
-        "tilt true": Trace("drilled true", "angle", answer.tilts[TRUE]),
-        "tilt bar": Trace("bar long", "angle", answer.tilts[BAR_LONG]),
-        "tilt pins": Trace("pins wide", "angle", answer.tilts[PINS_WIDE]),
-        "bar pull": Trace("pull in the bar", "force", answer.bar_pull),
+        "tilt true": Trace("drilled true", "angle", tilts[TRUE], answer.whole),
+        "tilt bar": Trace("bar long", "angle", tilts[BAR_LONG], answer.whole),
+        "tilt pins": Trace("pins wide", "angle", tilts[PINS_WIDE], answer.whole),
+        "bar pull": Trace("pull in the bar", "force", answer.over_move(answer.bar_pull)),
     }
     if tilt_left is not None:
         traces["tilt left"] = Trace("tilt left", "angle", tilt_left)
@@ -89,7 +92,7 @@ def _poses(scene: Scene) -> tuple[Poses, Poses, Array]:
     """The lens as the jib carries it, as a straight level rise would, and the subject's foot."""
     rig, answer, run = scene.rig, scene.answer, scene.answer.course
     shot, along = rig.shot, scene.design.platform.looks == "along the boom"
-    reach, height = answer.lens
+    reach, height = answer.over_move(answer.lens)
     height = height - float(answer.dip[-1]) * np.cos(run.swing)
     middle = float(reach[len(reach) // 2])
     look = run.pan + (0.0 if along else math.pi / 2)

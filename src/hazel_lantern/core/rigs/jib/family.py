@@ -30,7 +30,7 @@ from hazel_lantern.core.rigs.jib.parts import holes, templates
 from hazel_lantern.core.rigs.jib.sketch_above import from_above
 from hazel_lantern.core.rigs.jib.sketch_side import from_the_side
 from hazel_lantern.core.rigs.jib.stacking import loaded, rebalanced, stack_choices
-from hazel_lantern.core.rigs.jib.statics import Parts, nests
+from hazel_lantern.core.rigs.jib.statics import TRUE, Parts, nests
 
 if TYPE_CHECKING:
     from hazel_lantern.core.assessment import Assessment
@@ -153,14 +153,14 @@ _PIVOTS = Ranking(
 def _drift_force(rig: Rig, found: Assessment) -> float:
     """Push at the camera that would hold a free arm level, up positive, N."""
     answer = found.figures["answer"]
-    torque = float(np.interp(0.0, answer.whole, answer.torque))
+    torque = float(np.interp(0.0, answer.whole, answer.stop_to_stop(answer.torque)))
     return torque / rig.design.boom.front  # type: ignore[attr-defined,no-any-return]
 
 
 def _tilt_at(end: int) -> object:
     def tilt(rig: Rig, found: Assessment) -> float:
         order = np.argsort(found.marks)
-        return float(found.traces["tilt true"].values[order[end]])
+        return float(found.figures["answer"].tilts[TRUE][order[end]])
 
     return tilt
 

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 import numpy as np
 
 from hazel_lantern.core.lamps import Lamp
@@ -11,7 +9,7 @@ from hazel_lantern.core.mechanics import balance as mechanics
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.jib.limits import LIMITS
 from hazel_lantern.core.rigs.jib.scene import Scene, lamp, up_or_down
-from hazel_lantern.core.rigs.jib.standing import tilt_left
+from hazel_lantern.core.rigs.jib.standing import tilt_left, whole_weight
 from hazel_lantern.core.rigs.jib.statics import Answer
 from hazel_lantern.core.rigs.judging import working
 from hazel_lantern.core.units import Style, write
@@ -41,13 +39,13 @@ def payload_range(scene: Scene) -> tuple[float, float]:
 def balance(scene: Scene) -> Lamp:
     """The greatest torque that moves the arm by itself, against what the joints hold."""
     answer = scene.answer
-    torque = answer.torque
+    torque = answer.stop_to_stop(answer.torque)
     worst = int(np.abs(torque).argmax())
     way = "up" if torque[worst] > 0 else "down"
     where = up_or_down(float(answer.whole[worst]))
     spread = float(torque.max() - torque.min())
     above = scene.design.counterweight.above
-    found = lamp(
+    return lamp(
         scene,
         "jib.balance",
         float(abs(torque[worst])),
@@ -74,9 +72,8 @@ def balance(scene: Scene) -> Lamp:
             ),
             "potential energy of all that turns; joints: coefficient × bolt radius × load",
         ),
+        over_move=np.abs(answer.over_move(answer.torque)),
     )
-    trace = np.abs(mechanics.drift_torque(answer.turning, answer.course.swing))
-    return replace(found, trace=np.asarray(trace), mark=int(trace.argmax()))
 
 
 def _trim_words(answer: Answer, style: Style) -> str:
@@ -130,8 +127,9 @@ def counterweight(scene: Scene) -> Lamp:
 def bare_arm(scene: Scene) -> Lamp:
     """The camera is off and the weights are on: does the base stand, how hard the tail falls."""
     answer, design = scene.answer, scene.design
-    camera, tail = tilt_left(design, scene.parts, answer, answer.whole, 0.0, bare=True)
-    left = np.minimum(camera, tail)
+    bare = whole_weight(design, scene.parts, answer, answer.everywhere, bare=True)
+    everywhere = np.minimum(*tilt_left(design, scene.parts, bare))
+    left = answer.stop_to_stop(everywhere)
     torque = float(np.abs(mechanics.drift_torque(answer.bare, answer.whole)).max())
     low, high = float(answer.whole[0]), float(answer.whole[-1])
     speed = mechanics.free_fall_speed(answer.bare, low, high, design.boom.tail, answer.friction)
@@ -141,7 +139,7 @@ def bare_arm(scene: Scene) -> Lamp:
         "rest under the tail": "Set the tail on its rest before the camera comes off.",
         "none": "Nothing holds it: someone has to.",
     }[design.post.rest]
-    found = lamp(
+    return lamp(
         scene,
         "jib.bare-arm",
         float(left.min()),
@@ -166,6 +164,5 @@ def bare_arm(scene: Scene) -> Lamp:
             ),
             "support polygon; energy of the arm without the camera",
         ),
+        over_move=answer.over_move(everywhere),
     )
-    there = np.minimum(*tilt_left(design, scene.parts, answer, answer.course.swing, 0.0, bare=True))
-    return replace(found, trace=np.asarray(there), mark=int(there.argmin()))

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 import numpy as np
 
 from hazel_lantern.core.lamps import Lamp
@@ -19,18 +17,19 @@ from hazel_lantern.core.units import write
 def tip(scene: Scene) -> Lamp:
     """Tilt left with a push at the lens, panned and swung the worst way."""
     answer, design, push = scene.answer, scene.design, scene.settings.hand_push
-    camera, tail = standing.tilt_left(design, scene.parts, answer, answer.whole, push)
-    forward = camera.min() < tail.min()
+    found = standing.whole_weight(design, scene.parts, answer, answer.everywhere)
+    lens = answer.lens[1]
+    camera, tail = standing.tilt_left(design, scene.parts, found, push, lens)
+    forward = answer.stop_to_stop(camera).min() < answer.stop_to_stop(tail).min()
     left = camera if forward else tail
-    worst = int(left.argmin())
-    found = standing.whole_weight(design, scene.parts, answer, answer.whole, bare=False)
+    # The worst from stop to stop; those swings stand behind the move's.
+    first = answer.course.swing.size
+    worst = first + int(left[first:].argmin())
     edge = mechanics.foot_edge(scene.parts.stand.feet, design.post.spread)
-    where = (
-        f"{'over the camera' if forward else 'over the tail'}, {up_or_down(answer.whole[worst])}"
-    )
+    side = "over the camera" if forward else "over the tail"
+    where = f"{side}, {up_or_down(answer.everywhere[worst])}"
     falls = bool(left[worst] < 0)
-    lens = float(answer.whole_lens[1][worst])
-    shown = lamp(
+    return lamp(
         scene,
         "jib.tip",
         float(left[worst]),
@@ -47,15 +46,14 @@ def tip(scene: Scene) -> Lamp:
                 ("e", "post to the nearest edge of the feet", edge, "length"),
                 ("r", "post to where the weight comes down", float(found.out[worst]), "length"),
                 ("F", "push at the lens", push, "force"),
-                ("z", "height of the lens", lens, "length"),
+                ("z", "height of the lens", float(lens[worst]), "length"),
                 ("W", "whole weight", found.weight, "force"),
                 ("h", "height of the whole's centre of mass", float(found.height[worst]), "length"),
             ),
             "support polygon, any pan: edge at b / (2 tan(180°/n)) for n feet at b",
         ),
+        over_move=np.minimum(answer.over_move(camera), answer.over_move(tail)),
     )
-    there = np.minimum(*standing.tilt_left(design, scene.parts, answer, answer.course.swing, push))
-    return replace(shown, trace=np.asarray(there), mark=int(there.argmin()))
 
 
 def base_load(scene: Scene) -> Lamp:

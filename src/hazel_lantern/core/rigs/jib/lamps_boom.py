@@ -7,10 +7,12 @@ import math
 import numpy as np
 
 from hazel_lantern.core.lamps import Lamp
-from hazel_lantern.core.mechanics import balance
-from hazel_lantern.core.mechanics.boom import first_frequency, settle_time
+from hazel_lantern.core.mechanics.boom import settle_time
+from hazel_lantern.core.mechanics.motion import move
+from hazel_lantern.core.mechanics.windup import first_frequency, wind_up
 from hazel_lantern.core.rigs.jib.limits import LIMITS, UNSEEN
 from hazel_lantern.core.rigs.jib.scene import Scene, lamp
+from hazel_lantern.core.rigs.jib.statics import Array
 from hazel_lantern.core.rigs.judging import working
 from hazel_lantern.core.units import write
 
@@ -125,17 +127,27 @@ def bounce(scene: Scene) -> Lamp:
 
 
 def windup(scene: Scene) -> Lamp:
-    """How far base and turntable twist as the pan starts and stops."""
+    """How far base and turntable twist over the pan, and swing on once it has stopped."""
     answer, shot, post = scene.answer, scene.rig.shot, scene.design.post
-    inertia = balance.inertia(answer.turning)
+    inertia = answer.pan_inertia
     stiffness = 1 / (1 / post.twist_stiffness + 1 / scene.parts.turntable.twist_stiffness)
-    push = float(np.abs(answer.course.pan_acceleration).max())
-    twist = inertia * push / stiffness
     reach = answer.geometry.front + answer.geometry.ahead
-    shown = scene.focal_px * (math.tan(twist) + twist * reach / shot.subject.distance)
     frequency = first_frequency(stiffness, inertia)
-    seconds = settle_time(frequency, BASE_DAMPING, shown, 1.0)
     applies = shot.sweep != 0
+
+    def hurry(times: Array) -> Array:
+        motion = move(shot.distance, shot.duration, shot.ease, shot.ease_in, shot.ease_out, times)
+        return np.asarray(shot.sweep / shot.distance * motion.acceleration)
+
+    def in_picture(twist: float) -> float:
+        return scene.focal_px * (math.tan(twist) + twist * reach / shot.subject.distance)
+
+    twist, after = 0.0, 0.0
+    if applies:
+        found = wind_up(hurry, shot.duration, frequency, BASE_DAMPING)
+        twist, after = found.most, found.left
+    shown, left = in_picture(twist), in_picture(after)
+    seconds = settle_time(frequency, BASE_DAMPING, left, 1.0)
     return lamp(
         scene,
         "jib.windup",
@@ -143,14 +155,16 @@ def windup(scene: Scene) -> Lamp:
         UNSEEN * shot.lens.frame_width,
         ("Pan does not wind up" if applies else "No pan to wind it up", "Pan swings back"),
         lambda s: (
-            f"As the pan stops, base and turntable swing back {write(twist, 'angle', s)}, "
-            f"{write(shown, 'px', s)} in the picture, {frequency:.1f} times a second, for "
-            f"{write(seconds, 'time', s)}."
+            f"Over the pan, base and turntable wind up by {write(twist, 'angle', s)}, "
+            f"{write(shown, 'px', s)} in the picture. When it stops they swing on by "
+            f"{write(left, 'px', s)}, {frequency:.1f} times a second, for "
+            f"{write(seconds, 'time', s)} until it is less than a pixel."
             if applies
             else "The shot has no pan; let it pan over the move to see what the base does."
         ),
         working(
-            "twist = I q / k;  picture = f (tan(twist) + twist × reach / d)",
+            "I twist'' + c twist' + k twist = -I q over the pan;  "
+            "picture = f (tan(twist) + twist × reach / d)",
             (
                 (
                     "I/a²",
@@ -160,9 +174,11 @@ def windup(scene: Scene) -> Lamp:
                 ),
                 ("k", "base and turntable in a row", stiffness, "torsion"),
                 ("pan", "over the move", shot.sweep, "angle"),
-                ("f", "swings a second", frequency, "rate"),
+                ("swings", "a second", frequency, "rate"),
+                ("c", "damping, of the critical", BASE_DAMPING, "percent"),
+                ("left", "swing left when the pan stops", after, "angle"),
             ),
-            "one inertia on one spring; peak acceleration of the move's profile",
+            "one inertia on one spring, its foot turned after the move's profile",
         ),
         applies=applies,
     )

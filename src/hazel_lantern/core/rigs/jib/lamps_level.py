@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import replace
 
 import numpy as np
 
@@ -33,7 +32,7 @@ def tilt_in_picture(scene: Scene, tilt: Array) -> Array:
 
 def tilt_over_move(scene: Scene) -> Array:
     """Tilt of the platform at every mark with the worst drilling errors, rad."""
-    return np.asarray(scene.answer.tilts[scene.answer.worst_tilt])
+    return scene.answer.over_move(scene.answer.tilts[scene.answer.worst_tilt])
 
 
 def level(scene: Scene) -> Lamp:
@@ -51,15 +50,19 @@ def level(scene: Scene) -> Lamp:
                 f"{write(float(swing.max() - swing.min()), 'angle', style)} of tilt."
             )
         trim = abs(math.tan(constant)) * design.pins
+        whole = tilt_in_picture(
+            scene, scene.answer.stop_to_stop(scene.answer.tilts[scene.answer.worst_tilt])
+        )
         return (
             f"With every hole off by its drilling error the camera tilts "
             f"{write(change, 'angle', style)} over the move, "
-            f"{write(float(shown.max() - shown.min()), 'px', style)} in the picture. A steady "
+            f"{write(float(shown.max() - shown.min()), 'px', style)} in the picture; from stop to "
+            f"stop it would be {write(float(whole.max() - whole.min()), 'px', style)}. A steady "
             f"{write(abs(constant), 'angle', style)} {'down' if constant < 0 else 'up'} comes on "
             f"top: trim it out at the head, or with {write(trim, 'fine', style)} of bar."
         )
 
-    found = lamp(
+    return lamp(
         scene,
         "jib.level",
         float(shown.max() - shown.min()) if applies else 0.0,
@@ -81,9 +84,8 @@ def level(scene: Scene) -> Lamp:
             "planar four-bar linkage; pinhole projection",
         ),
         applies=applies,
+        over_move=np.abs(shown - shown[0]),
     )
-    course = np.abs(shown - shown[0])
-    return replace(found, trace=course, mark=int(course.argmax())) if applies else found
 
 
 def _uses(scene: Scene) -> dict[str, tuple[float, float]]:

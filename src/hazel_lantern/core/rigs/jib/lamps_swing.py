@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import replace
 
 import numpy as np
 
@@ -23,7 +22,7 @@ def reach(scene: Scene) -> Lamp:
     """How far the lens gets past the feet, wherever they stand, at the worst of the move."""
     post, shot = scene.design.post, scene.rig.shot
     feet = standing.foot_reach(scene.parts.stand.feet, post.spread)
-    out = scene.answer.lens[0]
+    out = scene.answer.over_move(scene.answer.lens)[0]
     least = float(out.min() - feet)
     return lamp(
         scene,
@@ -53,7 +52,7 @@ def reach(scene: Scene) -> Lamp:
 def height(scene: Scene) -> Lamp:
     """How much of the swing is left past the highest and the lowest point of the move."""
     shot, swing = scene.rig.shot, scene.design.swing
-    _, heights = scene.answer.whole_lens
+    heights = scene.answer.stop_to_stop(scene.answer.lens)[1]
     high = shot.camera_height + shot.distance / 2
     low = shot.camera_height - shot.distance / 2
     above, below = float(heights.max()) - high, low - float(heights.min())
@@ -89,11 +88,12 @@ def height(scene: Scene) -> Lamp:
 
 def clearance(scene: Scene) -> Lamp:
     """The least gap between what moves and the floor or the base's legs, stop to stop."""
-    whole = clearances(scene.rig, scene.parts, scene.answer, scene.answer.whole)
-    there = clearances(scene.rig, scene.parts, scene.answer, scene.answer.course.swing)
+    answer = scene.answer
+    gaps = clearances(scene.rig, scene.parts, answer)
+    whole = {name: answer.stop_to_stop(gap) for name, gap in gaps.items()}
     name = min(whole, key=lambda one: float(whole[one].min()))
-    least, at = float(whole[name].min()), float(scene.answer.whole[whole[name].argmin()])
-    found = lamp(
+    least, at = float(whole[name].min()), float(answer.whole[whole[name].argmin()])
+    return lamp(
         scene,
         "jib.clearance",
         least,
@@ -111,9 +111,8 @@ def clearance(scene: Scene) -> Lamp:
             tuple((part, "least gap", float(gap.min()), "length") for part, gap in whole.items()),
             "the arm's circle; the arm panned over a leg",
         ),
+        over_move=np.min([answer.over_move(gap) for gap in gaps.values()], axis=0),
     )
-    trace = np.min(np.stack(list(there.values())), axis=0)
-    return replace(found, trace=trace, mark=int(trace.argmin()))
 
 
 def room(scene: Scene) -> Lamp:

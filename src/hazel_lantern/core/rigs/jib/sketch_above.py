@@ -48,7 +48,7 @@ def from_above(
         """Out along the arm and to its left."""
         return out * cos - across * sin, out * sin + across * cos
 
-    reach = float(answer.whole_lens[0].max())
+    reach = float(answer.stop_to_stop(answer.lens)[0].max())
     tail = design.boom.tail
     corners = tuple((float(x), float(y)) for x, y in arm.feet())
     things: list[Thing] = [
@@ -81,7 +81,7 @@ def from_above(
     ahead = at(screw + 0.4, 0.0) if along else at(screw, 0.4)
     start = at(screw, 0.0)
     things.append(Arrow(start, (ahead[0] - start[0], ahead[1] - start[1]), "shot"))
-    whole = whole_weight(design, arm.parts, answer, answer.whole, bare=False)
+    whole = whole_weight(design, arm.parts, answer, answer.whole)
     outs = float(whole.out.min()), float(whole.out.max())
     things.append(Line((at(outs[0], 0.0), at(outs[1], 0.0)), "mass", 0.02))
     now = float(np.interp(swing, answer.whole, whole.out))

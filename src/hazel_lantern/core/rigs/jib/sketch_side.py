@@ -177,7 +177,7 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Worksho
     design = arm.design
     boom, stops = design.boom, design.swing
     high, low = Arm(rig, assessment, stops.up), Arm(rig, assessment, -stops.down)
-    reach = float(answer.whole_lens[0].max())
+    reach = float(answer.stop_to_stop(answer.lens)[0].max())
     feet = float(np.abs(arm.feet()[:, 0]).max())
     person = max(reach, feet) + 1.0
     left, right = -max(boom.tail, feet) - 0.3, person + 0.35

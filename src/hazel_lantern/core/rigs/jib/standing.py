@@ -30,7 +30,7 @@ class Weight:
 
 
 def whole_weight(
-    design: JibDesign, parts: Parts, answer: Answer, swing: Array, bare: bool
+    design: JibDesign, parts: Parts, answer: Answer, swing: Array, bare: bool = False
 ) -> Weight:
     """All that stands on the feet, with the camera or without."""
     cos, sin, post = np.cos(swing), np.sin(swing), design.post.height
@@ -40,10 +40,12 @@ def whole_weight(
     up = sum(body.mass * body.up for body in bodies)
     out = along * cos - up * sin
     high = mass * post + along * sin + up * cos
-    if not bare and answer.geometry.level:
-        # On its level platform the load stands ahead of the pin and over it, at any swing.
-        rise = design.platform.rise + answer.load.up
-        out = out + answer.load.mass * answer.overhang
+    if not bare:
+        # Held level, the load stands ahead of where it hangs and over it, at any swing.
+        ahead, rise = answer.overhang, design.platform.rise + answer.load.up
+        if not answer.geometry.level:
+            ahead, rise = ahead - design.platform.ahead, answer.load.up
+        out = out + answer.load.mass * ahead
         high = high + answer.load.mass * rise
     fixed = (
         Body(parts.stand.mass, 0.0, BASE_HEIGHT * post),
@@ -56,19 +58,17 @@ def whole_weight(
 
 
 def tilt_left(
-    design: JibDesign, parts: Parts, answer: Answer, swing: Array, push: float, bare: bool = False
+    design: JibDesign, parts: Parts, whole: Weight, push: float = 0.0, lens: Array | float = 0.0
 ) -> tuple[Array, Array]:
     """Tilt left before it goes over, out over the camera and back over the tail, rad.
 
     The arm may be panned any way, so the nearest edge of the feet counts; the push acts
-    level at the lens, along the arm, towards either side.
+    level at the lens, ``lens`` m up, along the arm, towards either side.
     """
-    found = whole_weight(design, parts, answer, swing, bare)
     edge = standing.foot_edge(parts.stand.feet, design.post.spread)
-    lens = answer.geometry.lens(swing)[1]
-    turning = push * np.maximum(lens, 0.0) / found.weight
-    over_camera = standing.tip_angle(edge, found.out + turning, found.height)
-    over_tail = standing.tip_angle(edge, -found.out + turning, found.height)
+    turning = push * np.maximum(lens, 0.0) / whole.weight
+    over_camera = standing.tip_angle(edge, whole.out + turning, whole.height)
+    over_tail = standing.tip_angle(edge, -whole.out + turning, whole.height)
     return over_camera, over_tail
 
 
@@ -78,9 +78,10 @@ def tail_end(design: JibDesign, swing: Array) -> tuple[Array, Array]:
     return tail * np.cos(swing), post - tail * np.sin(swing)
 
 
-def clearances(rig: Rig, parts: Parts, answer: Answer, swing: Array) -> dict[str, Array]:
-    """What is free between the moving parts and floor and legs, over a swing, m."""
+def clearances(rig: Rig, parts: Parts, answer: Answer) -> dict[str, Array]:
+    """What is free between the moving parts and floor and legs, everywhere, m."""
     design: JibDesign = rig.design  # type: ignore[assignment]
+    swing = answer.everywhere
     behind, tail = tail_end(design, swing)
     _, screw = answer.geometry.screw(swing)
     lowest = min((item.up - item.height / 2 for item in rig.load.items), default=0.0)

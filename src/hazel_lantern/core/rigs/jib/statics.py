@@ -149,14 +149,13 @@ def boom_stretches(design: JibDesign, parts: Parts) -> list[Stretch]:
 
 @dataclass(frozen=True)
 class Course:
-    """The move: times, swing of the boom (rad) with its rates, pan (rad) with its acceleration."""
+    """The move: times, swing of the boom (rad) with its rates, pan (rad), speed of the lens."""
 
     times: Array
     swing: Array
     rate: Array
     acceleration: Array
     pan: Array
-    pan_acceleration: Array
     lens_speed: Array
 
 
@@ -242,25 +241,26 @@ def course(rig: Rig, geometry: Geometry) -> Course:
         rate,
         acceleration,
         share * (motion.place - shot.distance / 2),
-        share * motion.acceleration,
         np.asarray(along),
     )
 
 
 @dataclass(frozen=True)
 class Answer:
-    """All that the lamps need; ``whole`` is the swing from stop to stop, rad.
+    """All that the lamps need; ``everywhere`` are the swings looked at, rad.
 
+    First those of the move's marks, then even steps from stop to stop: what is computed at
+    them all is taken apart again with `over_move` and `stop_to_stop`.
     ``turning`` are the bodies that turn with the arm, ``bare`` the same without the camera.
     ``overhang`` is how far the load's weight is ahead of the front pin, m.  ``dip`` is how far
     each node of the level boom sinks, creep and all, m; ``stress`` the share of the working
     stress used there.  ``tilts`` are the platform's tilt (combinations of drilling errors,
-    marks), rad; see `platform_tilts`.
+    swings), rad; see `platform_tilts`.
     """
 
     geometry: Geometry
     course: Course
-    whole: Array
+    everywhere: Array
     load: CentreOfMass
     payload: float
     overhang: float
@@ -274,10 +274,23 @@ class Answer:
     tilts: Array
     worst_tilt: int
 
+    def over_move(self, values: Array) -> Array:
+        """Of values at `everywhere`, those at the marks."""
+        return values[..., : self.course.swing.size]
+
+    def stop_to_stop(self, values: Array) -> Array:
+        """Of values at `everywhere`, those from stop to stop."""
+        return values[..., self.course.swing.size :]
+
+    @property
+    def whole(self) -> Array:
+        """The swing from stop to stop, rad."""
+        return self.stop_to_stop(self.everywhere)
+
     @cached_property
     def torque(self) -> Array:
-        """Drift torque over the whole swing, up positive, N·m."""
-        return balance.drift_torque(self.turning, self.whole)
+        """Drift torque everywhere, up positive, N·m."""
+        return balance.drift_torque(self.turning, self.everywhere)
 
     @property
     def needed(self) -> float:
@@ -285,19 +298,24 @@ class Answer:
         return balance.moment(self.turning[:-2])
 
     @property
+    def pan_inertia(self) -> float:
+        """About the post with the arm level, kg·m²."""
+        front = self.geometry.front
+        level = balance.inertia(self.turning)
+        if not self.geometry.level:
+            return level
+        # On its platform the load stands ahead of the pin at which the balance has it.
+        return level + self.load.mass * ((front + self.overhang) ** 2 - front**2)
+
+    @property
     def tail_mass(self) -> float:
         """Of weight bar and plates, kg."""
         return self.turning[-1].mass + self.turning[-2].mass
 
     @cached_property
-    def lens(self) -> tuple[Array, Array]:
-        """Reach and height of the lens over the move, m."""
-        return self.geometry.lens(self.course.swing)
-
-    @cached_property
-    def whole_lens(self) -> tuple[Array, Array]:
-        """The same from stop to stop."""
-        return self.geometry.lens(self.whole)
+    def lens(self) -> Array:
+        """Reach and height of the lens everywhere, (2, swings) m."""
+        return np.stack(self.geometry.lens(self.everywhere))
 
 
 #: Signs of the three drilling errors: along the bar, at the post's pair, at the platform's.
@@ -357,8 +375,8 @@ def _bodies(
     ]
     camera = Body(load.mass, front)
     if design.level.kind == "none":
-        out = front + platform.ahead
-        camera = Body(load.mass, out + load.forward, platform.rise + load.up)
+        # A stabilised head is balanced on its own axes, so the load hangs level from them.
+        camera = Body(load.mass, front + platform.ahead, platform.rise)
     whole = balance.lumped(arm)
     return (camera, *whole, *tail), (*whole, *tail)
 
@@ -421,19 +439,20 @@ def solve(rig: Rig, workshop: Workshop) -> Answer:
     turning, bare = _bodies(rig, design, parts, boom)
     along = load.forward if design.platform.looks == "along the boom" else -load.right
     overhang = design.platform.ahead + along
-    pull = np.zeros_like(run.swing)
-    greatest = 0.0
+    everywhere = np.concatenate([run.swing, whole])
+    pull = np.zeros_like(everywhere)
+    level_pull = 0.0
     if design.level.kind != "none":
         moment = load.mass * GRAVITY * overhang
-        pull = linkage.bar_pull(moment, design.level.pins, run.swing)
-        greatest = abs(float(linkage.bar_pull(moment, design.level.pins, 0.0)))
-    forces = boom.weights
-    tilts = platform_tilts(design, parts, pull, run.swing)
-    spans = tilts.max(axis=1) - tilts.min(axis=1)
+        pull = linkage.bar_pull(moment, design.level.pins, everywhere)
+        level_pull = abs(moment / design.level.pins)
+    tilts = platform_tilts(design, parts, pull, everywhere)
+    seen = tilts[:, : run.swing.size]
+    spans = seen.max(axis=1) - seen.min(axis=1)
     return Answer(
         geometry=geometry,
         course=run,
-        whole=whole,
+        everywhere=everywhere,
         load=load,
         payload=payload,
         overhang=overhang,
@@ -442,10 +461,10 @@ def solve(rig: Rig, workshop: Workshop) -> Answer:
         boom=boom,
         # Creep makes a plastic or timber boom sag more under a standing load.
         dip=boom.sag / parts.material.creep_factor,
-        stress=_stresses(design, parts, boom, forces),
+        stress=_stresses(design, parts, boom, boom.weights),
         bar_pull=pull,
         friction=pivot_friction(
-            design, parts, sum(body.mass for body in turning), payload, greatest
+            design, parts, sum(body.mass for body in turning), payload, level_pull
         ),
         tilts=tilts,
         worst_tilt=int(spans.argmax()),

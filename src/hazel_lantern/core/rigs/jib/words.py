@@ -53,7 +53,7 @@ def readout(
             ("Lens rises", write(assessment.travel, "length", style) + " between its stops"),
         )
     if station == "Frame":
-        reach, height = answer.whole_lens
+        reach, height = answer.stop_to_stop(answer.lens)
         return (
             ("Lens from", write(float(height.min()), "length", style)),
             ("to", write(float(height.max()), "length", style)),
@@ -224,7 +224,7 @@ def set_card(rig: Rig, assessment: Assessment, style: Style) -> tuple[str, ...]:
     stack = stack_name(weights, tuple(plate.on_bar for plate in weights.plates), style)
     lighter, heavier = payload_range(assessment.figures["scene"])
     feet = standing.foot_reach(parts.stand.feet, design.post.spread)
-    reach = float(answer.whole_lens[0].max())
+    reach = float(answer.stop_to_stop(answer.lens)[0].max())
     clear = max(reach, design.boom.tail) + 0.5
     move = f"{shot.direction} of {write(shot.distance, 'length', style)}"
     if shot.sweep:

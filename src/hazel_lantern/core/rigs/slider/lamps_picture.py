@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import replace
 
 import numpy as np
 
@@ -54,7 +53,7 @@ def frame_drift(scene: Scene) -> Lamp:
     spans = picture.peak_to_peak(drift)
     where = int(spans.argmax())
     pitch, roll = camera_angles(scene)
-    found = lamp(
+    return lamp(
         scene,
         "slider.frame-drift",
         float(spans[where]),
@@ -92,6 +91,5 @@ def frame_drift(scene: Scene) -> Lamp:
             ),
             "pinhole projection; a lens square to the track turns rail pitch into picture roll",
         ),
+        over_move=np.abs(drift[where]),
     )
-    course = np.abs(drift[where])
-    return replace(found, trace=course, mark=int(course.argmax()))

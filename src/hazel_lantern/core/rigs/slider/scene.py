@@ -41,8 +41,9 @@ def lamp(
     meaning: Callable[[Style], str],
     shown: Callable[[Style], Working],
     applies: bool = True,
+    over_move: Array | None = None,
 ) -> Lamp:
     """A lamp of the slider; see `judged`."""
     return judged(
-        LIMITS, scene.settings, id, trace, limit, headlines, meaning, shown, applies=applies
+        LIMITS, scene.settings, id, trace, limit, headlines, meaning, shown, applies, over_move
     )
