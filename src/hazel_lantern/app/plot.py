@@ -175,10 +175,13 @@ class TracePlot(QWidget):
         self._across.setText(f"{name} along the move" if not self.spec.across else "")
         measures = {measure for _, measure in words}
         if len(measures) == 1:
-            shown = ["     ".join(word for word, _ in words) + f", {measures.pop()}"]
+            *others, (last, measure) = words
+            shown = [*(word for word, _ in others), f"{last}, {measure}"]
         else:
             shown = [f"{word}, {measure}" for word, measure in words]
-        self._legend.setText("     ".join([*shown, f"across: {name}, {unit}"]))
+        entries = [*shown, f"across: {name}, {unit}"]
+        # A narrow plot breaks its legend between the entries, not within one.
+        self._legend.setText("     ".join(entry.replace(" ", "\u00a0") for entry in entries))
         self.follow_mark()
 
     def _known(self, found: Assessment) -> bool:

@@ -137,15 +137,23 @@ class Drawing(QWidget):
             end.setX(x)
         elif dimension.side == "beside":
             start = end = end + QPointF(size.width() / 2 + 30, 0)
+        elif dimension.side in ("over", "under"):
+            away = 36 + LANE * dimension.lane
+            start = end
+            end = end + QPointF(0, -away if dimension.side == "over" else away)
         else:
             # Beside the drawing, with a leader to what it measures.
             start = end
             end = QPointF(6 + size.width() / 2, HEIGHT / 2 + 6)
-        if dimension.side not in ("at", "beside"):
+        led = dimension.side in ("at", "over", "under")
+        if not led and dimension.side != "beside":
             self._lines.append((start, end))
-        centre = end if dimension.side == "at" else (start + end) / 2
+        centre = end if led else (start + end) / 2
         box = QRectF(0, 0, size.width(), HEIGHT)
         box.moveCenter(centre)
+        if dimension.side in ("over", "under"):
+            # It hangs to the left, off what stands to the right of the place.
+            box.moveRight(start.x() + 24)
         inside = QRectF(self.rect()).adjusted(4, 4, -4, -4)
         box.moveLeft(min(max(box.left(), inside.left()), inside.right() - box.width()))
         box.moveTop(min(max(box.top(), inside.top()), inside.bottom() - box.height()))
@@ -153,14 +161,20 @@ class Drawing(QWidget):
             hit = next((other for other in placed if other.intersects(box)), None)
             if hit is None:
                 break
-            room_right = hit.right() + 6 + box.width() <= inside.right()
-            if dimension.side in ("above", "below"):
-                box.moveLeft(hit.right() + 6 if room_right else hit.left() - 6 - box.width())
-            else:
+            if dimension.side in ("left", "right", "beside", "at"):
                 box.moveTop(hit.bottom() + 5)
+                continue
+            # To the side on which it stands already, if there is room.
+            left, right = hit.left() - 6 - box.width(), hit.right() + 6
+            rightward = centre.x() >= hit.center().x()
+            if rightward and right + box.width() > inside.right():
+                rightward = False
+            elif not rightward and left < inside.left():
+                rightward = True
+            box.moveLeft(right if rightward else left)
         placed.append(box)
-        if dimension.side == "at":
-            self._leaders.append((QPointF(box.right(), box.center().y()), start))
+        if led:
+            self._leaders.append((_edge_towards(box, start), start))
         pill.setGeometry(box.toRect())
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
@@ -324,6 +338,13 @@ class Drawing(QWidget):
             self.session.go_to_mark(self.session.mark + steps[Qt.Key(event.key())])
         else:
             super().keyPressEvent(event)
+
+
+def _edge_towards(box: QRectF, at: QPointF) -> QPointF:
+    """Where on a pill's edge a leader to a place begins."""
+    if box.left() <= at.x() <= box.right():
+        return QPointF(at.x(), box.top() if at.y() < box.top() else box.bottom())
+    return QPointF(box.right() if at.x() > box.right() else box.left(), box.center().y())
 
 
 def _change(handle: Handle, mapping: Mapping, start: QPointF, now: QPointF) -> float:

@@ -96,9 +96,10 @@ class Dimension:
         The field it edits.
     start, end : Point
         What it measures, m.
-    side : {"above", "below", "left", "right", "along", "beside", "at"}
-        Where its line runs; "along" beside what it measures, at any slope; "beside" hangs the
-        pill right of its end without a line; "at" in the margin, with a leader to it.
+    side : {"above", "below", "left", "right", "along", "beside", "over", "under", "at"}
+        Where its line runs; "along" beside what it measures, at any slope.  Without a line of
+        its own, "beside" has the pill right of its end, "over" and "under" a little way off
+        with a leader, "at" in the margin with a leader.
     lane : int
         How many lines further out.
     prefix : str
@@ -108,7 +109,9 @@ class Dimension:
     path: str
     start: Point
     end: Point
-    side: Literal["above", "below", "left", "right", "along", "beside", "at"] = "above"
+    side: Literal["above", "below", "left", "right", "along", "beside", "over", "under", "at"] = (
+        "above"
+    )
     lane: int = 0
     prefix: str = ""
 

@@ -6,7 +6,14 @@ from functools import partial
 
 from PyQt6.QtCore import QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPainterPath, QPaintEvent, QPen, QShowEvent
-from PyQt6.QtWidgets import QAbstractButton, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QAbstractButton,
+    QHBoxLayout,
+    QPushButton,
+    QSizePolicy,
+    QVBoxLayout,
+    QWidget,
+)
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.session import Session
@@ -64,6 +71,7 @@ class ChoiceCard(QAbstractButton):
         self.row, self.words, self.section = row, words, section
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
         state = f"{row.state}" + (f": {row.worst_lamp}" if row.worst_lamp else "")
         self.setAccessibleName(f"{row.name}, {words}, {state}")
         self.setToolTip(state if not row.chosen else f"in use; {state}")
@@ -92,7 +100,8 @@ class ChoiceCard(QAbstractButton):
         painter.drawText(QRectF(left, 4, width, 18), Qt.AlignmentFlag.AlignLeft, name)
         painter.setPen(theme.colour("soft"))
         painter.setFont(theme.font(12))
-        painter.drawText(QRectF(left, 21, width, 18), Qt.AlignmentFlag.AlignLeft, self.words)
+        words = painter.fontMetrics().elidedText(self.words, Qt.TextElideMode.ElideRight, width)
+        painter.drawText(QRectF(left, 21, width, 18), Qt.AlignmentFlag.AlignLeft, words)
         painter.drawPixmap(self.width() - 30, 11, theme.lamp_glyph(self.row.state, 20))
 
 
@@ -110,6 +119,7 @@ class RankedChoice(QWidget):
         self.worker = Worker(self)
         self.worker.done.connect(self._take)
         self.worker.failed.connect(lambda why: self._note.setText(why))
+        self.setMinimumWidth(250)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(4)
@@ -118,15 +128,14 @@ class RankedChoice(QWidget):
         self._tab_buttons: dict[str, QPushButton] = {}
         self._orders: dict[str, QPushButton] = {}
         head = QHBoxLayout()
-        head.setSpacing(10)
+        head.addLayout(self._tabs)
+        head.addStretch(1)
         self._note = label("", "small")
         head.addWidget(self._note)
-        head.addStretch(1)
         self._order_row = QHBoxLayout()
         self._order_row.setSpacing(10)
-        head.addLayout(self._order_row)
-        layout.addLayout(self._tabs)
         layout.addLayout(head)
+        layout.addLayout(self._order_row)
         self._inner = QWidget()
         self._list = QVBoxLayout(self._inner)
         self._list.setContentsMargins(0, 0, 4, 0)
@@ -165,7 +174,6 @@ class RankedChoice(QWidget):
             tab.setCheckable(True)
             self._tab_buttons[ranking.id] = tab
             self._tabs.addWidget(tab)
-        self._tabs.addStretch(1)
         self._ranking = None
         if rankings:
             self.show_ranking(rankings[0])
@@ -197,6 +205,7 @@ class RankedChoice(QWidget):
             tab.setCheckable(True)
             self._orders[order] = tab
             self._order_row.addWidget(tab)
+        self._order_row.addStretch(1)
         self._sort(titles[0][0])
 
     def _sort(self, order: str) -> None:
@@ -217,7 +226,7 @@ class RankedChoice(QWidget):
         if ranking is None or found is None:
             return
         holding = sum(row.state.badness == 0 for row in self._rows)
-        self._note.setText(f"{holding} of {len(self._rows)} hold every lamp" if self._rows else "")
+        self._note.setText(f"{holding} of {len(self._rows)} hold all" if self._rows else "")
         catalogue = self.session.document.workshop.catalogue
         style = self.session.style
         lamp = found.by_id.get(self._order)

@@ -416,7 +416,7 @@ class JibFamily:
             ),
             "Frame": (
                 PlotSpec("Where the lens gets", ("whole height",), across="whole reach"),
-                PlotSpec("Tilt from drilling errors", ("tilt true", "tilt bar", "tilt pins")),
+                PlotSpec("Tilt from drilling", ("tilt true", "tilt bar", "tilt pins")),
             ),
             "Drive": (
                 PlotSpec("The lens", ("speed",), ("height",)),

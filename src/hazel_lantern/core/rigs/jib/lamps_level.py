@@ -11,7 +11,7 @@ from hazel_lantern.core.mechanics import linkage
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.jib.limits import UNSEEN
 from hazel_lantern.core.rigs.jib.scene import Scene, lamp
-from hazel_lantern.core.rigs.jib.statics import Array
+from hazel_lantern.core.rigs.jib.statics import Array, hole_width, left_by_hole
 from hazel_lantern.core.rigs.judging import working
 from hazel_lantern.core.units import Style, write
 
@@ -109,7 +109,8 @@ def _uses(scene: Scene) -> dict[str, tuple[float, float]]:
         return uses
     uses["bar bolt"] = (abs(pull) / bolt, abs(pull))
     section, material = parts.bar.properties, parts.bar_material
-    bears = section.area * material.working_stress
+    hole = hole_width(parts, parts.bolt)
+    bears = section.area * left_by_hole(parts.bar, hole)[0] * material.working_stress
     if pull < 0:
         # The load hangs behind the pin and pushes the bar: it may buckle before it yields.
         length = design.boom.front + design.level.longer

@@ -63,7 +63,7 @@ def height(scene: Scene) -> Lamp:
         min(above, below),
         LIMITS["jib.height"].default or 0.0,
         (
-            "Both heights are reached",
+            "Reaches both heights",
             "Does not go high enough" if above_short else "Does not go low enough",
         ),
         lambda s: (

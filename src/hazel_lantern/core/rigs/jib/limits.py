@@ -16,7 +16,7 @@ LIMITS: dict[str, LimitSpec] = {
         margin_share=0.3,
     ),
     "jib.height": LimitSpec(
-        "Both heights reached",
+        "Reaches both heights",
         "Frame",
         "length",
         0.02,
@@ -73,7 +73,7 @@ LIMITS: dict[str, LimitSpec] = {
         "a hundredth of the front: more is felt as whip at the tail",
     ),
     "jib.bounce": LimitSpec(
-        "Bounce dies down",
+        "Bounce",
         "Frame",
         "time",
         2.0,

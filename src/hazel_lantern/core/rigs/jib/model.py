@@ -12,6 +12,8 @@ from hazel_lantern.core.fields import Frozen, choice, quantity
 from hazel_lantern.core.mechanics import linkage
 from hazel_lantern.core.rigs.family import Design
 
+#: Boom past its front pin, and link bar past both of its pins, m.
+BOOM_END, BAR_END = 0.03, 0.02
 #: The bars may not come closer to each other than this over the swing, m.
 CLOSEST_BARS = 0.012
 DEGREE = math.pi / 180

@@ -6,18 +6,21 @@ import math
 from typing import TYPE_CHECKING
 
 from hazel_lantern.core.parts import Hole, Part, Piece, Template
+from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END
+from hazel_lantern.core.rigs.jib.statics import hole_width
 from hazel_lantern.core.rigs.shopping import PartsList
 
 if TYPE_CHECKING:
+    from hazel_lantern.core.catalogue.rows import Thread
     from hazel_lantern.core.project.model import Rig, Settings
     from hazel_lantern.core.rigs.jib.model import JibDesign
     from hazel_lantern.core.rigs.jib.statics import Parts
     from hazel_lantern.core.workshop import Workshop
 
-#: Past the last hole of the boom and of the link bar, m.
-BOOM_END, BAR_END = 0.03, 0.02
 #: From a cheek's edges to its holes, and its breadth, m.
 CHEEK_EDGE, CHEEK_BREADTH = 0.03, 0.06
+#: Of the plate past pin and screw, the longer end by the screw, and its breadth, m.
+PLATE_BACK, PLATE_FRONT, PLATE_BREADTH = 0.03, 0.05, 0.08
 #: Wire that one loop with thimble and clips takes up, m.
 LOOP = 0.12
 
@@ -99,14 +102,28 @@ def parts_list(
 
 
 def _pin_hole(parts: Parts, part: str, label: str, x: float, y: float, main: bool = False) -> Hole:
-    """A hole for a joint: close to its bolt, or for the bush around it."""
+    """A joint's hole in what turns: close to its bolt, or for the bush around it."""
     bolt = parts.main_bolt if main else parts.bolt
+    purpose = f"bolt {bolt.name}, close hole"
     if parts.pivot.around:
-        width = bolt.diameter + parts.pivot.around
         purpose = f"{parts.pivot.name.lower()}, {bolt.name}; fit the bush, then the bolt"
-    else:
-        width, purpose = bolt.close, f"bolt {bolt.name}, close hole"
-    return Hole(part, label, x, y, width, purpose)
+    return Hole(part, label, x, y, hole_width(parts, bolt), purpose)
+
+
+def _cheek_hole(design: JibDesign, part: str, label: str, up: float, bolt: Thread) -> Hole:
+    """A joint's hole in what holds the bolt: between two cheeks, or screwed into one."""
+    width, purpose = bolt.close, f"bolt {bolt.name}, close hole"
+    if design.pivots.shear == "single shear":
+        width = bolt.tapping
+        purpose = f"tap {bolt.name}; screw the bolt in and lock it with a nut behind"
+    return Hole(part, label, CHEEK_EDGE + up, CHEEK_BREADTH / 2, width, purpose)
+
+
+def plate_size(design: JibDesign) -> tuple[float, float]:
+    """Length of the platform's plate, and where the screw is from its back edge, m."""
+    ahead = design.platform.ahead
+    back = min(ahead, 0.0) - PLATE_BACK
+    return max(ahead, 0.0) + PLATE_FRONT - back, ahead - back
 
 
 def _boom_holes(design: JibDesign, parts: Parts) -> list[Hole]:
@@ -172,13 +189,19 @@ def holes(design: JibDesign, parts: Parts) -> tuple[Hole, ...]:
                 places = [("lower", 0.0), ("boom", pins), ("upper", 2 * pins)]
             for label, up in places:
                 main = label == "boom" and name == "Post cheeks"
-                hole = _pin_hole(parts, name, label, CHEEK_EDGE + up, CHEEK_BREADTH / 2, main=main)
-                found.append(hole)
+                bolt = parts.main_bolt if main else parts.bolt
+                found.append(_cheek_hole(design, name, label, up, bolt))
+    _, screw = plate_size(design)
+    thread = parts.camera_thread
+    purpose = f"camera screw {thread.name}, clearance"
+    found.append(
+        Hole("Platform plate", "screw", screw, PLATE_BREADTH / 2, thread.clearance, purpose)
+    )
     return tuple(found)
 
 
 def templates(design: JibDesign, parts: Parts) -> tuple[Template, ...]:
-    """Boom, link bar and cheeks at true size."""
+    """Boom, link bar, cheeks and plate at true size."""
     drilled = holes(design, parts)
     sizes: dict[str, tuple[float, float, int, str]] = {}
     heights = {
@@ -194,7 +217,10 @@ def templates(design: JibDesign, parts: Parts) -> tuple[Template, ...]:
         ("Post cheeks", design.level.pins),
         ("Platform cheeks", design.level.pins + design.level.pins_more),
     ):
-        sizes[name] = (*cheek_size(design, pins), 2, "drill both clamped together")
+        single = design.pivots.shear == "single shear"
+        note = "" if single else "drill both clamped together"
+        sizes[name] = (*cheek_size(design, pins), 1 if single else 2, note)
+    sizes["Platform plate"] = (plate_size(design)[0], PLATE_BREADTH, 1, "")
     weights, tail = design.counterweight, design.boom.tail
     slot = (
         tail - weights.farthest,

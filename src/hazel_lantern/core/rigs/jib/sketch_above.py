@@ -94,13 +94,16 @@ def from_above(
         things.append(Disc((float(subject[0]), float(subject[1])), 0.18, "figure"))
     extent = max(reach + 0.35, tail + 0.2)
     foot = max(corners, key=lambda corner: corner[1])
+    sweep = (reach * math.cos(high), reach * math.sin(high))
     return Sketch(
         things=tuple(things),
         dimensions=(
-            Dimension("design.boom.front", at(0.0, 0.0), at(arm.tip[0], 0.0), "at", 0, "front"),
-            Dimension("design.boom.tail", at(arm.at(-tail)[0], 0.0), (0.0, 0.0), "at", 0, "tail"),
-            Dimension("design.post.spread", corners[0], corners[1], "at", 0, "spread"),
-            Dimension("shot.sweep", at(lens, 0.0), at(lens, 0.0), "at", 0, "pan over the move"),
+            Dimension("design.boom.front", at(0.0, 0.0), at(arm.tip[0], 0.0), "along", 0, "front"),
+            Dimension(
+                "design.boom.tail", at(arm.at(-tail)[0], 0.0), (0.0, 0.0), "along", 1, "tail"
+            ),
+            Dimension("design.post.spread", foot, foot, "over", 0, "feet apart"),
+            Dimension("shot.sweep", sweep, sweep, "beside", 0, "pan over the move"),
         ),
         handles=(
             Handle("turn", at(lens, 0.0), 0.2, (1.0, 0.0), "drag the camera round", (0.0, 0.0)),

@@ -162,9 +162,11 @@ def _balance(arm: Arm) -> list[Thing]:
     torque = float(drift_torque(answer.turning, swing)[0])
     if abs(torque) > answer.friction:
         force = torque / arm.design.boom.front
-        x, z = arm.tip
-        length = 0.22 if force > 0 else -0.22
-        things.append(Arrow((x + 0.34, z), (0.0, length), "force", abs(force)))
+        if force > 0:
+            start, length = (arm.tip[0], arm.lens[1] + 0.15), 0.22
+        else:
+            start, length = (arm.tip[0], arm.tip[1] - 0.06), -0.22
+        things.append(Arrow(start, (0.0, length), "force", abs(force)))
     return things
 
 
@@ -179,7 +181,7 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Worksho
     high, low = Arm(rig, assessment, stops.up), Arm(rig, assessment, -stops.down)
     reach = float(answer.stop_to_stop(answer.lens)[0].max())
     feet = float(np.abs(arm.feet()[:, 0]).max())
-    person = max(reach, feet) + 1.0
+    person = max(reach, feet) + 1.25
     left, right = -max(boom.tail, feet) - 0.3, person + 0.35
     things: list[Thing] = [*standing_figure(person, PERSON)]
     things.append(Note((person, PERSON + 0.06), "", "guide", PERSON, "length"))
@@ -221,7 +223,7 @@ def _dimensions(arm: Arm, high: Arm, low: Arm, feet: float, left: float) -> tupl
     design = arm.design
     boom, post = design.boom, design.post
     above = (high.tip[0], high.lens[1] + 0.14)
-    below = (low.tip[0], low.tip[1] - 0.14)
+    below = (low.tip[0] + 0.3, low.tip[1] - 0.14)
     lane = 1 if design.level.kind == "solid bar" else 0
     found = [
         Dimension("design.boom.front", arm.at(0.0), arm.at(boom.front), "along", lane, "front"),
@@ -230,10 +232,10 @@ def _dimensions(arm: Arm, high: Arm, low: Arm, feet: float, left: float) -> tupl
         Dimension("design.post.spread", (-feet, 0.0), (feet, 0.0), "below", 0, "spread"),
         Dimension("design.swing.up", above, above, "beside", 0, "up to"),
         Dimension("design.swing.down", below, below, "beside", 0, "down to"),
-        Dimension("design.counterweight.place", arm.weights, arm.weights, "at", 0, "weights at"),
+        Dimension("design.counterweight.place", arm.weights, arm.weights, "under", 0, "weights at"),
     ]
     if design.level.kind != "none":
-        found.append(Dimension("design.level.pins", arm.post_pin, arm.post_pin, "at", 0, "pins"))
+        found.append(Dimension("design.level.pins", arm.post_pin, arm.post_pin, "over", 1, "pins"))
     return tuple(found)
 
 

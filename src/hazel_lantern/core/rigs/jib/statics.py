@@ -16,6 +16,7 @@ from hazel_lantern.core.mechanics.balance import Body
 from hazel_lantern.core.mechanics.boom import Boom, Stretch, boom_of
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.mechanics.motion import marked_move
+from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END, JibDesign
 
 if TYPE_CHECKING:
     from hazel_lantern.core.catalogue.rows import (
@@ -29,10 +30,11 @@ if TYPE_CHECKING:
     )
     from hazel_lantern.core.load import CentreOfMass
     from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.rigs.jib.model import JibDesign
     from hazel_lantern.core.workshop import Workshop
 
 Array = NDArray[np.float64]
+#: The larger camera thread, by which heads and bodies are held.
+CAMERA_THREAD = "unc-3-8"
 
 
 @dataclass(frozen=True)
@@ -49,8 +51,10 @@ class Parts:
     pivot: Pivot
     main_bolt: Thread
     bolt: Thread
+    camera_thread: Thread
     turntable: Turntable
     stand: Stand
+    handle_mass: float
 
     @staticmethod
     def of(design: JibDesign, workshop: Workshop) -> Parts:
@@ -70,9 +74,38 @@ class Parts:
             pivot=catalogue.find("pivots", design.pivots.kind),
             main_bolt=catalogue.find("threads", design.pivots.main_bolt),
             bolt=catalogue.find("threads", design.pivots.bolt),
+            camera_thread=catalogue.find("threads", CAMERA_THREAD),
             turntable=catalogue.find("turntables", design.post.turntable),
             stand=catalogue.find("stands", design.post.stand),
+            handle_mass=catalogue.find("hardware", "tail-handle").mass,
         )
+
+
+def hole_width(parts: Parts, bolt: Thread) -> float:
+    """A joint's hole in what turns, m: for the bush around the bolt, or close to the bolt."""
+    return bolt.diameter + parts.pivot.around if parts.pivot.around else bolt.close
+
+
+def left_by_hole(section: Section, width: float) -> tuple[float, float]:
+    """Shares of area and of second moment that a level hole through the middle leaves.
+
+    Two walls of a tube or the breadth of a bar are lost.  Angles, channels and extrusions
+    are taken as whole: their middle is thin or off their axis.  A hole that leaves less than
+    2 mm above and below leaves as good as nothing.
+    """
+    none = 0.01
+    if width > section.height - 0.004:
+        return none, none
+    if section.shape in ("round tube", "rectangular tube", "oval tube"):
+        lost = 2 * section.wall
+    elif section.shape in ("rectangle", "round bar"):
+        lost = section.width
+    else:
+        return 1.0, 1.0
+    found = section.properties
+    area = 1 - lost * width / found.area
+    moment = 1 - lost * width**3 / 12 / found.second_moment
+    return max(area, none), max(moment, none)
 
 
 def nests(outer: Section, inner: Section) -> bool:
@@ -363,9 +396,12 @@ def _bodies(
         Body(float(mass), float(at))
         for mass, at in zip(boom.element_masses, boom.middles, strict=True)
     ]
+    tip = boom_stretches(design, parts)[-1].line_mass[1]
+    arm.append(Body(tip * BOOM_END, front + BOOM_END / 2))
+    arm.append(Body(parts.handle_mass, -design.boom.tail))
     if design.level.kind == "solid bar":
         line = parts.bar.properties.area * parts.bar_material.density
-        arm += balance.rod(line, 0.0, front)
+        arm += balance.rod(line, -BAR_END, front + design.level.longer + BAR_END)
     elif design.level.kind == "twin cables":
         arm += balance.rod(2 * parts.wire.line_mass, 0.0, front)
     arm.append(Body(platform.mass, front))
@@ -384,6 +420,7 @@ def _bodies(
 def _stresses(design: JibDesign, parts: Parts, boom: Boom, weights: Array) -> Array:
     """Bending stress at every node as a share of the material's working stress."""
     moment = boom.bending_moment(weights)
+    moment[boom.pin] /= left_by_hole(parts.section, hole_width(parts, parts.main_bolt))[1]
     kind, nodes = design.boom, boom.nodes
 
     def share(section: Section, material: Material, height: Array | float) -> Array:
