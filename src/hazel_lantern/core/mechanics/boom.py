@@ -126,24 +126,6 @@ class Boom:
         """Middle of each element, m from the pin."""
         return np.asarray((self.nodes[:-1] + self.nodes[1:]) / 2)
 
-    def held(self, forces: Array) -> Array:
-        """Upward deflection at every node with the boom clamped at its pin, m.
-
-        Parameters
-        ----------
-        forces : (nodes,) or (nodes, cases) array
-            Downward, N.
-        """
-        load = np.zeros((2 * len(self.nodes), *forces.shape[1:]))
-        load[0::2] = -forces
-        # Their own weight between the nodes also turns the nodes; left out, as it is tiny.
-        free = np.ones(len(load), dtype=bool)
-        free[[2 * self.pin, 2 * self.pin + 1]] = False
-        inner = self._matrices[0][np.ix_(free, free)]
-        moved = np.zeros_like(load)
-        moved[free] = np.linalg.solve(inner, load[free])
-        return np.asarray(moved[0::2])
-
     @cached_property
     def weights(self) -> Array:
         """Weight that each node carries: half of its elements and its lumps, N."""
@@ -180,10 +162,19 @@ class Boom:
 
     @cached_property
     def _sunk(self) -> Array:
-        """Under its weights, and under one newton at the tip."""
-        one = np.zeros_like(self.weights)
-        one[-1] = 1.0
-        return -self.held(np.stack([self.weights, one], axis=1))
+        """How far each node sinks under its weights and under one newton at the tip."""
+        load = np.zeros((2 * len(self.nodes), 2))
+        load[0::2, 0] = self.weights
+        load[-2, 1] = 1.0
+        # An even weight between two nodes also turns them, by w l² / 12 either way.
+        turns = self._mass * GRAVITY * self._size**2 / 12
+        load[1:-2:2, 0] += turns
+        load[3::2, 0] -= turns
+        free = np.ones(len(load), dtype=bool)
+        free[[2 * self.pin, 2 * self.pin + 1]] = False
+        sunk = np.zeros_like(load)
+        sunk[free] = np.linalg.solve(self._matrices[0][np.ix_(free, free)], load[free])
+        return np.asarray(sunk[0::2])
 
     @cached_property
     def bounce(self) -> float:
