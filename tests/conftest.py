@@ -1,5 +1,6 @@
 """What the tests share: a slider to look at, a store of its own, offscreen windows."""
 
+import math
 import os
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
@@ -7,10 +8,15 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 import pytest
 from hypothesis import settings as hypothesis_settings
 
+from hazel_lantern.core.fields import Edit, apply
+from hazel_lantern.core.lamps import State
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.project.model import Project, Rig, Settings
 from hazel_lantern.core.project.store import Store
+from hazel_lantern.core.rigs.jib.model import JibDesign
+from hazel_lantern.core.rigs.jib.stacking import rebalanced
 from hazel_lantern.core.rigs.slider.model import SliderDesign
+from hazel_lantern.core.shot import Room, Shot
 from hazel_lantern.core.workshop import Workshop
 
 hypothesis_settings.register_profile("steady", deadline=None, max_examples=60, derandomize=True)
@@ -35,6 +41,25 @@ def rig() -> Rig:
 
 
 @pytest.fixture
+def jib() -> Rig:
+    """A jib that balances: a plain camera on a box tube, plates in a slot, four legs."""
+    camera = LoadItem(name="Camera", kind="body", mass=2.4, forward=0.02, up=0.06)
+    load = Load(items=(camera,), lens_axis=0.05)
+    shot = Shot(
+        direction="rise",
+        distance=1.0,
+        duration=6.0,
+        ease="smooth",
+        camera_height=1.45,
+        sweep=math.radians(30),
+        reach=0.3,
+        room=Room(length=5.0, height=3.0),
+    )
+    rig = Rig(name="Test jib", shot=shot, load=load, design=JibDesign(), budget=400)
+    return apply(rig, rebalanced(rig, Workshop()))
+
+
+@pytest.fixture
 def project(rig: Rig) -> Project:
     return Project(name="Test", rigs=(rig,))
 
@@ -48,10 +73,21 @@ def store(tmp_path, monkeypatch) -> Store:
 
 def changed(rig: Rig, **paths: object) -> Rig:
     """The rig with fields changed; a dot in a path is written as two underscores."""
-    from hazel_lantern.core.fields import Edit, apply
-
     return apply(rig, [Edit(path.replace("__", "."), value) for path, value in paths.items()])
 
 
 def assess(rig: Rig, settings: Settings | None = None, workshop: Workshop | None = None):
     return rig.family.assess(rig, settings or Settings(), workshop or Workshop())
+
+
+def check_offer(rig, target, offer, settings):
+    """A mend holds its lamp, harms no other, and costs what it says."""
+    before = assess(rig, settings)
+    after = assess(apply(rig, offer.edits), settings)
+    assert after.by_id[target].state is State.HOLDS
+    for lamp in after.lamps:
+        if lamp.id != target:
+            assert lamp.state.badness <= before.by_id[lamp.id].state.badness, lamp.id
+    assert offer.cost == pytest.approx(after.cost - before.cost)
+    assert offer.mass == pytest.approx(after.mass - before.mass)
+    assert offer.travel == pytest.approx(after.travel - before.travel)

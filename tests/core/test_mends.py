@@ -17,7 +17,7 @@ from hazel_lantern.core.shelf import Shelf, StockPiece
 from hazel_lantern.core.shot import Room, Shot, Subject
 from hazel_lantern.core.units import Style, read
 from hazel_lantern.core.workshop import Workshop
-from tests.conftest import assess, changed
+from tests.conftest import assess, changed, check_offer
 
 DEMO = (DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8")
 
@@ -25,19 +25,6 @@ DEMO = (DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8")
 @pytest.fixture
 def demo_rig() -> Rig:
     return loads(DEMO).rigs[0]
-
-
-def check_offer(rig, target, offer, settings):
-    """A mend holds its lamp, harms no other, and costs what it says."""
-    before = assess(rig, settings)
-    after = assess(apply(rig, offer.edits), settings)
-    assert after.by_id[target].state is State.HOLDS
-    for lamp in after.lamps:
-        if lamp.id != target:
-            assert lamp.state.badness <= before.by_id[lamp.id].state.badness, lamp.id
-    assert offer.cost == pytest.approx(after.cost - before.cost)
-    assert offer.mass == pytest.approx(after.mass - before.mass)
-    assert offer.travel == pytest.approx(after.travel - before.travel)
 
 
 def test_the_demo_fails_honestly_and_its_mends_work(demo_rig, settings, workshop):

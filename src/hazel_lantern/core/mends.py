@@ -6,13 +6,14 @@ only if the lamp then holds and no other lamp burns worse than before.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from typing import TYPE_CHECKING
 
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.fields import Edit, EditError, apply, describe, value_at
-from hazel_lantern.core.lamps import State
+from hazel_lantern.core.lamps import Lamp, State
 from hazel_lantern.core.rigs.family import Choices, Lever, Numeric
 from hazel_lantern.core.units import INCH, Style, write
 
@@ -166,17 +167,20 @@ def _pull(search: Search, lever: Numeric, target: str) -> Iterator[Mend]:
             continue
         if not search.matters(_set(search, lever, stop), target):
             continue
-        last, found = now, None
+        last, rungs = now, [now]
         for rung in _ladder(now, stop, step):
             value = _on_grid(rung, step, lever.low, lever.high)
             after = search.attempt(_set(search, lever, value))
             if search.mends(after, target):
-                found = (value, after)
                 break
             last = value
-        if found is None:
-            continue
-        value, after = found
+            rungs.append(value)
+        else:
+            dip = _dip(search, lever, rungs, target, step)
+            if dip is None:
+                continue
+            last, value = dip
+            after = search.attempt(_set(search, lever, value))
         while abs(value - last) > 1.01 * step:
             middle = _on_grid((value + last) / 2, step, lever.low, lever.high)
             if middle in (value, last):
@@ -188,6 +192,41 @@ def _pull(search: Search, lever: Numeric, target: str) -> Iterator[Mend]:
                 last = middle
         assert after is not None
         yield search.mend(_title(lever, value, kind, style), _set(search, lever, value), after)
+
+
+def _dip(
+    search: Search, lever: Numeric, rungs: list[float], target: str, step: float
+) -> tuple[float, float] | None:
+    """A value between two rungs that mends, and one nearer to now that does not.
+
+    Some lamps hold only in a narrow place, such as a balance: it is looked for by thirds
+    around the rung at which the lamp was best.
+    """
+
+    def missing(value: float) -> float:
+        after = search.attempt(_set(search, lever, value))
+        return _missing(after.by_id[target]) if after is not None else math.inf
+
+    best = min(range(len(rungs)), key=lambda at: missing(rungs[at]))
+    if best == 0:
+        return None
+    near, far = rungs[best - 1], rungs[min(best + 1, len(rungs) - 1)]
+    # Seventeen times two thirds bring a span of a thousand steps down to one.
+    for _ in range(17):
+        if abs(far - near) < 2 * step:
+            break
+        thirds = [
+            _on_grid(near + share * (far - near), step, lever.low, lever.high)
+            for share in (1 / 3, 2 / 3)
+        ]
+        for value in thirds:
+            if search.mends(search.attempt(_set(search, lever, value)), target):
+                return near, value
+        if missing(thirds[0]) <= missing(thirds[1]):
+            far = thirds[1]
+        else:
+            near = thirds[0]
+    return None
 
 
 def _set(search: Search, lever: Numeric, value: float) -> tuple[Edit, ...]:
@@ -293,27 +332,28 @@ def _no_more_than_needed(found: list[Mend]) -> list[Mend]:
     return [mend for mend in found if not needless(mend)]
 
 
-def _badness(search: Search, after: Assessment, target: str) -> tuple[float, float]:
-    lamp = after.by_id[target]
-    return lamp.fraction(), after.cost - search.before.cost
+def _missing(lamp: Lamp) -> float:
+    """How far a lamp is from its limit, in its own unit; negative when it holds."""
+    return lamp.value - lamp.limit if lamp.spec.sense == "at most" else lamp.limit - lamp.value
 
 
 def _first_moves(
-    search: Search, levers: list[Lever], target: str
+    search: Search, levers: list[Lever], target: str, of_each: int = 2
 ) -> list[tuple[str, tuple[Edit, ...]]]:
     """Single changes that help without harm though they do not mend alone, best first."""
-    now = search.before.by_id[target].fraction()
+    now = _missing(search.before.by_id[target])
     found: list[tuple[tuple[float, float], str, tuple[Edit, ...]]] = []
     for lever in levers:
+        helpful = []
         for title, edits in _samples(search, lever):
             after = search.attempt(edits)
             if after is None or not search.harmless(after, target):
                 continue
-            badness = _badness(search, after, target)
-            if badness[0] < now - 0.02 or after.by_id[target].value != (
-                search.before.by_id[target].value
-            ):
-                found.append((badness, title, edits))
+            missing = _missing(after.by_id[target])
+            if missing < now - 1e-9:
+                helpful.append(((missing, after.cost - search.before.cost), title, edits))
+        # Some of each lever: the second move is most often that of another one.
+        found += sorted(helpful, key=lambda entry: entry[0])[:of_each]
     found.sort(key=lambda entry: entry[0])
     return [(title, edits) for _, title, edits in found]
 

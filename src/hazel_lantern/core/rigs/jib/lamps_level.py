@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -11,7 +12,7 @@ from hazel_lantern.core.mechanics import linkage
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.jib.limits import UNSEEN
 from hazel_lantern.core.rigs.jib.scene import Scene, lamp
-from hazel_lantern.core.rigs.jib.statics import Array, hole_width, left_by_hole
+from hazel_lantern.core.rigs.jib.statics import LEAST_LEFT, Array, hole_width, left_by_hole
 from hazel_lantern.core.rigs.judging import working
 from hazel_lantern.core.units import Style, write
 
@@ -88,6 +89,30 @@ def level(scene: Scene) -> Lamp:
     )
 
 
+@dataclass(frozen=True)
+class _Hole:
+    """A hole that its part is too small for: the part, its height and the hole's width, m."""
+
+    part: str
+    height: float
+    width: float
+
+
+def _too_wide(scene: Scene) -> _Hole | None:
+    """The joint whose hole leaves nothing of what it goes through."""
+    parts, boom = scene.parts, scene.design.boom
+    main, small = (hole_width(parts, bolt) for bolt in (parts.main_bolt, parts.bolt))
+    tip = parts.tip_section if boom.form == "two nested pieces" else parts.section
+    share = boom.tip_height if boom.form == "tapered board" else 1.0
+    holes = [_Hole("boom at the pivot", parts.section.height, main)]
+    if scene.design.level.kind != "none":
+        holes.append(_Hole("boom at the front pin", tip.height * share, small))
+    if scene.design.level.kind == "solid bar":
+        holes.append(_Hole("link bar", parts.bar.height, small))
+    worst = max(holes, key=lambda hole: hole.width - hole.height)
+    return worst if worst.width > worst.height - 2 * LEAST_LEFT else None
+
+
 def _uses(scene: Scene) -> dict[str, tuple[float, float]]:
     """Each thing that is pulled or sheared: share used, and its force, N."""
     design, parts, answer = scene.design, scene.parts, scene.answer
@@ -131,9 +156,37 @@ _WORDS = {
 }
 
 
+def _hole_lamp(scene: Scene, hole: _Hole) -> Lamp:
+    """A hole that cannot be drilled comes before what the parts could bear."""
+    kind = scene.parts.pivot.name.lower()
+    return lamp(
+        scene,
+        "jib.bars",
+        (hole.width + 2 * LEAST_LEFT) / hole.height,
+        1.0,
+        ("", f"Hole too wide for the {hole.part}"),
+        lambda s: (
+            f"{kind.capitalize()} needs a hole {write(hole.width, 'fine', s)} wide; the "
+            f"{hole.part} is {write(hole.height, 'length', s)} high, and "
+            f"{write(LEAST_LEFT, 'fine', s)} must be left above and below."
+        ),
+        working(
+            "(hole + 2 × left) / height",
+            (
+                ("hole", "for the joint", hole.width, "fine"),
+                ("left", "above and below it", LEAST_LEFT, "fine"),
+                ("height", f"of the {hole.part}", hole.height, "length"),
+            ),
+            "sizes of joint and section",
+        ),
+    )
+
+
 def bars(scene: Scene) -> Lamp:
     """The most used of bar, cables and bolts, at the steepest stop."""
-    uses = _uses(scene)
+    uses, hole = _uses(scene), _too_wide(scene)
+    if hole is not None:
+        return _hole_lamp(scene, hole)
     name, (share, force) = max(uses.items(), key=lambda use: use[1][0])
     answer, cables = scene.answer, scene.design.level.kind == "twin cables"
     return lamp(

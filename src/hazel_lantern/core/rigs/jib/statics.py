@@ -33,6 +33,8 @@ if TYPE_CHECKING:
     from hazel_lantern.core.workshop import Workshop
 
 Array = NDArray[np.float64]
+#: A hole must leave so much of what it goes through, above and below, m.
+LEAST_LEFT = 0.002
 #: The larger camera thread, by which heads and bodies are held.
 CAMERA_THREAD = "unc-3-8"
 
@@ -91,10 +93,10 @@ def left_by_hole(section: Section, width: float) -> tuple[float, float]:
 
     Two walls of a tube or the breadth of a bar are lost.  Angles, channels and extrusions
     are taken as whole: their middle is thin or off their axis.  A hole that leaves less than
-    2 mm above and below leaves as good as nothing.
+    `LEAST_LEFT` leaves as good as nothing.
     """
     none = 0.01
-    if width > section.height - 0.004:
+    if width > section.height - 2 * LEAST_LEFT:
         return none, none
     if section.shape in ("round tube", "rectangular tube", "oval tube"):
         lost = 2 * section.wall
