@@ -236,11 +236,12 @@ class BuildBench(QWidget):
         )
         self._money = label("", "soft")
         self.budget = Pill(session, "budget", self, "budget")
+        self.templates_button = button("Templates…", on=self._write_templates)
         for widget in (
             self._money,
             self.budget,
             button("Write tables…", on=self._write_tables),
-            button("Templates…", on=self._write_templates),
+            self.templates_button,
             button("Write the pack…", "lit", self.write_pack),
         ):
             self.pages.corner.addWidget(widget)

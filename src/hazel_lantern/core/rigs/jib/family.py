@@ -219,7 +219,8 @@ class JibFamily:
             "bounces",
             "Bounces in five seconds",
             "count",
-            "Hold the tail, tap the camera end and count how often it goes down in five seconds.",
+            "Balance the arm and take your hands off. Tap the camera end, film it in slow motion "
+            "beside a clock, and count how often it goes down in five seconds.",
             lambda rig, found: 5 * found.figures["answer"].boom.bounce,
         ),
         Measure(
