@@ -6,49 +6,72 @@ import sys
 from pathlib import Path
 
 import pytest
+from PyQt6.QtCore import QThreadPool
+from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
 from hazel_lantern.app.keeper import DEMO
 from hazel_lantern.app.start import make_app, make_window
 from hazel_lantern.core import mends
 from hazel_lantern.core.fields import Edit
-from hazel_lantern.core.mechanics import beam
+from hazel_lantern.core.mechanics import beam, boom, plates
 from hazel_lantern.core.project.store import Store, open_project
 from hazel_lantern.core.ranking import rank
 from hazel_lantern.core.workshop import Workshop
 
-
-@pytest.fixture
-def demo():
-    project = open_project(DEMO)
-    return project.rigs[0], project.settings, Workshop()
+PROJECT = open_project(DEMO)
+RIGS = {rig.name: rig for rig in PROJECT.rigs}
+SETTINGS, WORKSHOP = PROJECT.settings, Workshop()
 
 
-def test_assess(benchmark, demo):
-    """Nothing kept from the call before: the beams are factorised anew."""
-    rig, settings, workshop = demo
+@pytest.mark.parametrize("name", RIGS)
+def test_assess(benchmark, name):
+    """Nothing kept from the call before: beams and booms are built anew."""
+    rig = RIGS[name]
 
     def anew():
         beam.factorised.cache_clear()
-        rig.family.assess(rig, settings, workshop)
+        boom.boom_of.cache_clear()
+        rig.family.assess(rig, SETTINGS, WORKSHOP)
 
     benchmark(anew)
 
 
-def test_assess_with_the_same_rails(benchmark, demo):
-    rig, settings, workshop = demo
-    benchmark(rig.family.assess, rig, settings, workshop)
+@pytest.mark.parametrize("name", RIGS)
+def test_assess_with_the_same_beams(benchmark, name):
+    rig = RIGS[name]
+    benchmark(rig.family.assess, rig, SETTINGS, WORKSHOP)
 
 
-def test_rank_the_whole_catalogue(benchmark, demo):
-    rig, settings, workshop = demo
-    benchmark(rank, rig.family.rankings[0], rig, settings, workshop)
+RANKINGS = [
+    pytest.param(rig, ranking, id=f"{rig.name}-{ranking.id}")
+    for rig in PROJECT.rigs
+    for ranking in rig.family.rankings
+]
 
 
-@pytest.mark.parametrize("lamp", ["slider.tip", "slider.frame-drift"])
-def test_mends_of_one_lamp(benchmark, demo, lamp):
-    rig, settings, workshop = demo
-    benchmark(mends.find, lamp, rig, settings, workshop)
+@pytest.mark.parametrize(("rig", "ranking"), RANKINGS)
+def test_rank(benchmark, rig, ranking):
+    benchmark(rank, ranking, rig, SETTINGS, WORKSHOP)
+
+
+@pytest.mark.parametrize(
+    ("name", "lamp"),
+    [
+        ("Wheelhouse slide", "slider.tip"),
+        ("Wheelhouse slide", "slider.frame-drift"),
+        ("Loft crane", "jib.balance"),
+    ],
+)
+def test_mends_of_one_lamp(benchmark, name, lamp):
+    benchmark(mends.find, lamp, RIGS[name], SETTINGS, WORKSHOP)
+
+
+def test_stacks_of_thirty_plates_in_eight_sizes(benchmark):
+    masses = (0.25, 0.5, 1.0, 1.25, 2.0, 2.5, 5.0, 10.0)
+    on_hand = [(mass, 3 if mass >= 5 else 4) for mass in masses]
+    assert sum(count for _, count in on_hand) == 30
+    benchmark(plates.stacks, on_hand, 12.0, 0.2, 0.6, 0.5)
 
 
 @pytest.fixture
@@ -59,16 +82,26 @@ def window(tmp_path):
     found.open_at_start(open_project(DEMO), None)
     found.resize(1280, 800)
     found.show()
-    for _ in range(20):
-        app.processEvents()
     yield found
     found.keeper.may_leave = lambda: True
     found.close()
 
 
-def test_repaint_while_the_carriage_is_dragged(benchmark, window):
+def at_rest(window, name):
+    """The window with a rig looked at, its rankings in: what runs beside it is not timed."""
+    window.session.document.look_at(list(RIGS).index(name))
+    QTest.qWait(500)
+    pool = QThreadPool.globalInstance()
+    assert pool is not None
+    pool.waitForDone(20_000)
+    QTest.qWait(200)
+    return window.session
+
+
+@pytest.mark.parametrize("name", RIGS)
+def test_repaint_while_the_camera_is_dragged(benchmark, window, name):
     """Stage, plots, lens and lamps at the next mark."""
-    session = window.session
+    session = at_rest(window, name)
 
     def step():
         session.go_to_mark((session.mark + 1) % len(session.assessment.marks))
@@ -77,13 +110,20 @@ def test_repaint_while_the_carriage_is_dragged(benchmark, window):
     benchmark(step)
 
 
-def test_edit_and_repaint_while_a_rail_end_is_dragged(benchmark, window):
+@pytest.mark.parametrize(
+    ("name", "path", "start"),
+    [
+        ("Wheelhouse slide", "design.rails.length", 1.1),
+        ("Loft crane", "design.boom.front", 1.4),
+        ("Loft crane", "design.counterweight.place", 0.36),
+    ],
+)
+def test_edit_and_repaint_while_a_part_is_dragged(benchmark, window, name, path, start):
     """The same with a new design each time: edit, assess, undo step, repaint."""
-    session, count = window.session, iter(range(10**6))
+    session, count = at_rest(window, name), iter(range(10**6))
 
     def step():
-        length = 1.1 + 0.005 * (next(count) % 40)
-        session.edit(Edit("design.rails.length", length), gesture="drag")
+        session.edit(Edit(path, start + 0.005 * (next(count) % 40)), gesture="drag")
         QApplication.processEvents()
 
     benchmark(step)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 
 import numpy as np
 from numpy.typing import NDArray
@@ -107,7 +108,7 @@ class LensPainter:
         self._crosses(painter, box, mark)
         painter.restore()
 
-    def _to_box(self, box: QRectF, seen: Array) -> QPointF:
+    def _to_box(self, box: QRectF, seen: Sequence[float] | Array) -> QPointF:
         scale = box.width() / self.frame[0]
         return QPointF(box.center().x() + seen[0] * scale, box.center().y() - seen[1] * scale)
 
@@ -133,10 +134,10 @@ class LensPainter:
         focal = self.assessment.focal_px
         from_px, _ = picture.project(starts, eye, axes, focal)
         to_px, _ = picture.project(ends, eye, axes, focal)
-        lines = [
-            QLineF(self._to_box(box, a), self._to_box(box, b))
-            for a, b in zip(from_px[seen].tolist(), to_px[seen].tolist(), strict=True)
-        ]
+        scale, middle = box.width() / self.frame[0], box.center()
+        both = np.concatenate([from_px[seen], to_px[seen]], axis=1) * scale
+        both = both * [1, -1, 1, -1] + [middle.x(), middle.y()] * 2
+        lines = [QLineF(*ends) for ends in both.tolist()]
         if lines:
             painter.drawLines(*lines)
 
@@ -176,11 +177,12 @@ class LensPainter:
         outline: list[tuple[float, float]],
         fill: QColor,
     ) -> None:
-        points = np.array([foot + facing * u + np.array([0, 0, v]) for u, v in outline])
+        flat = np.array(outline)
+        points = foot + flat[:, :1] * facing + flat[:, 1:] * [0.0, 0.0, 1.0]
         seen, depth = picture.project(points, eye, axes, self.assessment.focal_px)
         if (depth > NEAR).all():
             painter.setBrush(fill)
-            painter.drawPolygon(QPolygonF([self._to_box(box, at) for at in seen]))
+            painter.drawPolygon(QPolygonF([self._to_box(box, at) for at in seen.tolist()]))
 
     def aim(self) -> Array:
         """The point of the subject that is watched for drift: its upper third."""

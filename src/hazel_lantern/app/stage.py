@@ -34,6 +34,7 @@ class Drawing(QWidget):
         self.view = "side"
         self.pills: dict[str, Pill] = {}
         self._sketch: Sketch | None = None
+        self._written = False
         self._mapping = Mapping(1.0, 0.0, 0.0)
         self._lines: list[tuple[QPointF, QPointF]] = []
         self._leaders: list[tuple[QPointF, QPointF]] = []
@@ -44,7 +45,7 @@ class Drawing(QWidget):
         self.setMinimumHeight(150)
         self.setAccessibleName("Stage: the rig to scale")
         session.changed.connect(self.refresh)
-        session.mark_moved.connect(self.refresh)
+        session.mark_moved.connect(self.follow_mark)
 
     def show_view(self, view: str) -> None:
         """Look at another view."""
@@ -62,7 +63,12 @@ class Drawing(QWidget):
         return self._mapping
 
     def refresh(self) -> None:
-        """Draw the rig as it is now."""
+        """Draw the rig as it is now, and write the fields anew into the pills."""
+        self._written = False
+        self.follow_mark()
+
+    def follow_mark(self) -> None:
+        """Draw the rig at the mark; the pills are written anew only if a field may differ."""
         rig, found = self.session.rig, self.session.assessment
         if rig is None or found is None or self.view == LENS:
             self._sketch = None
@@ -100,10 +106,11 @@ class Drawing(QWidget):
             if path not in self.pills:
                 self.pills[path] = Pill(self.session, path, self, dimension.prefix)
             pill = self.pills[path]
-            if pill.editor is None:
+            if not self._written and pill.editor is None:
                 pill.refresh()
             self._place(pill, dimension, placed)
             pill.show()
+        self._written = True
 
     def _stale(self, path: str, dimension: Dimension) -> bool:
         return self.pills[path].prefix != dimension.prefix
@@ -111,7 +118,7 @@ class Drawing(QWidget):
     def _place(self, pill: Pill, dimension: Dimension, placed: list[QRectF]) -> None:
         start = self._mapping.to_px(dimension.start)
         end = self._mapping.to_px(dimension.end)
-        size = pill.sizeHint()
+        size = pill.size()
         if dimension.side == "above":
             y = max(min(start.y(), end.y()) - 20 - LANE * dimension.lane, HEIGHT / 2 + 4)
             start.setY(y)

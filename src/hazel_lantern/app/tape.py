@@ -12,6 +12,7 @@ from PyQt6.QtGui import (
     QPainter,
     QPaintEvent,
     QPen,
+    QPixmap,
     QPolygonF,
 )
 from PyQt6.QtWidgets import QGridLayout, QPushButton, QWidget
@@ -36,6 +37,8 @@ class Tape(QWidget):
             "Drag to look at another place along the move. Arrow keys step, space plays"
         )
         self.setFixedHeight(34)
+        self._kept = QPixmap()
+        self._kept_for: tuple[object, ...] = ()
         session.changed.connect(self.update)
         session.mark_moved.connect(self.update)
 
@@ -77,9 +80,30 @@ class Tape(QWidget):
         return self._x(self._now())
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
-        """The blade with its ticks, and the slide."""
-        t = theme.current()
+        """The blade with its ticks, kept as a picture until it changes, and the slide."""
+        key = (
+            self._ends(),
+            self._kind(),
+            self.session.style,
+            theme.current().name,
+            self.hasFocus(),
+            self.size(),
+            self.devicePixelRatioF(),
+        )
+        if key != self._kept_for:
+            ratio = self.devicePixelRatioF()
+            self._kept = QPixmap(self.size() * ratio)
+            self._kept.setDevicePixelRatio(ratio)
+            self._kept.fill(Qt.GlobalColor.transparent)
+            self._paint_blade(QPainter(self._kept))
+            self._kept_for = key
         painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.drawPixmap(0, 0, self._kept)
+        self._paint_slide(painter)
+
+    def _paint_blade(self, painter: QPainter) -> None:
+        t = theme.current()
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         blade = QRectF(2, 4, self.width() - 4, self.height() - 8)
         painter.setPen(QPen(theme.colour(t.hazel), 2 if self.hasFocus() else 1))
@@ -100,6 +124,9 @@ class Tape(QWidget):
                 box = QRectF(x - 30, 13, 60, 15)
                 if blade.contains(QRectF(x - 14, 14, 28, 10)):
                     painter.drawText(box, Qt.AlignmentFlag.AlignCenter, label)
+        painter.end()
+
+    def _paint_slide(self, painter: QPainter) -> None:
         x = self.slide_x()
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(theme.colour("#2A2119"))

@@ -112,14 +112,18 @@ def rotation(look: float, pitch: float, roll: float) -> Array:
     roll : float
         Right side down, rad.
     """
-    forward = np.array(
-        [math.cos(look) * math.cos(pitch), math.sin(look) * math.cos(pitch), math.sin(pitch)]
+    cos_look, sin_look = math.cos(look), math.sin(look)
+    cos_pitch, sin_pitch = math.cos(pitch), math.sin(pitch)
+    cos_roll, sin_roll = math.cos(roll), math.sin(roll)
+    level = (sin_look, -cos_look, 0.0)
+    upright = (-cos_look * sin_pitch, -sin_look * sin_pitch, cos_pitch)
+    return np.array(
+        [
+            [cos_roll * a - sin_roll * b for a, b in zip(level, upright, strict=True)],
+            [cos_roll * b + sin_roll * a for a, b in zip(level, upright, strict=True)],
+            [cos_look * cos_pitch, sin_look * cos_pitch, sin_pitch],
+        ]
     )
-    level = np.array([math.sin(look), -math.cos(look), 0.0])
-    upright = np.cross(level, forward)
-    right = math.cos(roll) * level - math.sin(roll) * upright
-    up = math.cos(roll) * upright + math.sin(roll) * level
-    return np.stack([right, up, forward])
 
 
 def project(points: Array, eye: Array, axes: Array, focal_px: float) -> tuple[Array, Array]:

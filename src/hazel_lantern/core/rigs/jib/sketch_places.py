@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from functools import cached_property
 from typing import TYPE_CHECKING
 
 import numpy as np
@@ -37,20 +38,18 @@ class Arm:
         cos, sin = math.cos(self.swing), math.sin(self.swing)
         return along * cos - up * sin, self.design.post.height + along * sin + up * cos
 
+    @cached_property
     def line(self) -> tuple[Point, ...]:
         """The boom's middle line, its bending enlarged."""
-        sag = self.answer.dip * math.cos(self.swing) * self.enlarged
-        return tuple(
-            (x, z - float(dip))
-            for (x, z), dip in zip(
-                (self.at(float(node)) for node in self.answer.boom.nodes), sag, strict=True
-            )
-        )
+        cos, sin = math.cos(self.swing), math.sin(self.swing)
+        nodes = self.answer.boom.nodes
+        heights = self.design.post.height + nodes * sin - self.answer.dip * cos * self.enlarged
+        return tuple(zip((nodes * cos).tolist(), heights.tolist(), strict=True))
 
     @property
     def tip(self) -> Point:
         """The front pin on the bent boom."""
-        return self.line()[-1]
+        return self.line[-1]
 
     def on_platform(self, ahead: float, up: float) -> Point:
         """A point of the platform from the front pin."""

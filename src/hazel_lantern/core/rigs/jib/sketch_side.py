@@ -51,7 +51,7 @@ def _base(arm: Arm) -> list[Thing]:
 
 def _boom(arm: Arm) -> list[Thing]:
     design, height = arm.design, arm.parts.section.properties.height
-    line, boom = arm.line(), design.boom
+    line, boom = arm.line, design.boom
     if boom.form == "tapered board" and arm.parts.section.shape == "rectangle":
         share = boom.tip_height
         upper, lower = [], []
