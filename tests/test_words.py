@@ -56,3 +56,12 @@ def test_modules_say_what_they_are_and_stay_small():
         text = path.read_text(encoding="utf-8")
         assert text.startswith('"""'), path
         assert len(text.splitlines()) <= 600, path
+
+
+def test_the_shell_has_no_familys_name_in_it():
+    from hazel_lantern.core.rigs import families
+
+    for path in sorted((ROOT / "src" / "hazel_lantern" / "app").rglob("*.py")):
+        text = path.read_text(encoding="utf-8").lower()
+        for name in families():
+            assert not re.search(rf"\b{name}s?\b", text), (path.name, name)

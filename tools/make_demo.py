@@ -25,7 +25,7 @@ from hazel_lantern.core.workshop import Workshop
 OUT = Path(__file__).parent.parent / "src/hazel_lantern/data/demo/tide-mill.hazel.json"
 
 
-def item(id: str, **changes: float) -> LoadItem:
+def item(id: str, **changes: object) -> LoadItem:
     return LoadItem.of(shipped().items[id]).model_copy(update=changes)
 
 
@@ -85,7 +85,7 @@ def loft() -> Rig:
             item("head-fluid-small", up=-0.045),
             item("plate"),
             item("body-small"),
-            item("lens-prime"),
+            item("lens-prime", name="Prime lens 24"),
             item("monitor", forward=-0.06, up=0.13),
         ),
         lens_axis=0.045,

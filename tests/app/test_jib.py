@@ -173,7 +173,7 @@ def test_a_stack_is_chosen_by_mouse_and_the_lamp_lights(window, crane, hand, qtb
     qtbot.waitUntil(lambda: len(bench.ranked.cards) > 5, timeout=15000)
     card = next(iter(bench.ranked.cards.values()))
     assert "kg" in card.row.name
-    assert "more camera" in card.words
+    assert "+100 g" in card.words
     hand.click(card)
     assert crane.assessment.by_id["jib.balance"].state is State.HOLDS
     qtbot.waitUntil(lambda: window.top.tags[1].state is State.HOLDS, timeout=3000)

@@ -168,8 +168,11 @@ class Drawing(QWidget):
             hit = next((other for other in placed if other.intersects(box)), None)
             if hit is None:
                 break
-            if dimension.side in ("left", "right", "beside", "at"):
+            if dimension.side in ("left", "right", "beside", "under", "at"):
                 box.moveTop(hit.bottom() + 5)
+                continue
+            if dimension.side == "over":
+                box.moveBottom(hit.top() - 5)
                 continue
             # To the side on which it stands already, if there is room.
             left, right = hit.left() - 6 - box.width(), hit.right() + 6

@@ -103,6 +103,6 @@ def stack_choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candid
             stack_id(stack.counts),
             stack_name(weights, stack.counts, style),
             stack_edits(weights, stack),
-            f"at {place} · {more} more camera: {write(shift, 'length', style)} out",
+            f"at {place} · +{more}: {write(shift, 'length', style)} out",
             stack.plates,
         )
