@@ -71,10 +71,13 @@ def wind_up(
     steps = round(min(max(duration * frequency * PER_SWING, FEWEST), MOST))
     step = duration / steps
     pushes = acceleration(np.linspace(step / 2, duration - step / 2, steps))
-    decay = cmath.exp(root * step)
-    gain = (decay - 1) / root
-    u, states = 0j, []
-    for push in pushes.tolist():
-        u = decay * u - gain * push
-        states.append(u.imag)
-    return WindUp(float(np.abs(states).max()) / ringing, abs(u) / ringing)
+    gain = (cmath.exp(root * step) - 1) / root
+    # u_k = E u_(k-1) - gain p_k; divided by E^k it is a plain sum, as far as E^-k can be held.
+    at_once = max(int(300 / (damping * omega * step)), 1) if damping else steps
+    last, most = 0j, 0.0
+    for start in range(0, steps, at_once):
+        some = pushes[start : start + at_once]
+        powers = np.exp(root * step * np.arange(1, len(some) + 1))
+        u = powers * (last - gain * np.cumsum(some / powers))
+        last, most = complex(u[-1]), max(most, float(np.abs(u.imag).max()))
+    return WindUp(most / ringing, abs(last) / ringing)
