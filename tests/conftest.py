@@ -8,6 +8,7 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 import pytest
 from hypothesis import settings as hypothesis_settings
 
+from hazel_lantern.core import mends
 from hazel_lantern.core.fields import Edit, apply
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.load import Load, LoadItem
@@ -17,6 +18,7 @@ from hazel_lantern.core.rigs.jib.model import JibDesign
 from hazel_lantern.core.rigs.jib.stacking import rebalanced
 from hazel_lantern.core.rigs.slider.model import SliderDesign
 from hazel_lantern.core.shot import Room, Shot
+from hazel_lantern.core.units import Style
 from hazel_lantern.core.workshop import Workshop
 
 hypothesis_settings.register_profile("steady", deadline=None, max_examples=60, derandomize=True)
@@ -91,3 +93,13 @@ def check_offer(rig, target, offer, settings):
     assert offer.cost == pytest.approx(after.cost - before.cost)
     assert offer.mass == pytest.approx(after.mass - before.mass)
     assert offer.travel == pytest.approx(after.travel - before.travel)
+
+
+def check_way_forward(rig, target, settings, workshop):
+    """A troubled lamp has mends, and each of them is what it says."""
+    assert assess(rig).by_id[target].state is not State.HOLDS
+    offers = mends.find(target, rig, settings, workshop)
+    assert offers, target
+    for offer in offers:
+        check_offer(rig, target, offer, settings)
+        assert offer.price(Style())

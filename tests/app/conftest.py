@@ -46,6 +46,15 @@ def window(qapp, qtbot, store):
 
 
 @pytest.fixture
+def empty_window(qapp, qtbot, store):
+    found = make_window(qapp, store)
+    found.resize(1280, 800)
+    qtbot.addWidget(found, before_close_func=leave_quietly)
+    found.show()
+    return found
+
+
+@pytest.fixture
 def hand(qtbot):
     """Mouse and keys as a maker uses them."""
     return Hand(qtbot)

@@ -8,9 +8,7 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtWidgets import QFileDialog
 
 from hazel_lantern.app.choice_popup import ChoicePopup
-from hazel_lantern.app.start import make_window
 from hazel_lantern.core.lamps import State
-from tests.app.conftest import leave_quietly
 
 
 @pytest.fixture
@@ -205,15 +203,6 @@ def test_plates_are_added_changed_and_taken_out(window, crane, hand):
     while crane.document.can_undo:
         crane.document.undo()
     assert crane.value(plates) == before
-
-
-@pytest.fixture
-def empty_window(qapp, qtbot, store):
-    found = make_window(qapp, store)
-    found.resize(1280, 800)
-    qtbot.addWidget(found, before_close_func=leave_quietly)
-    found.show()
-    return found
 
 
 def test_a_jib_from_nothing_by_mouse_and_keys(empty_window, hand, qtbot, tmp_path, monkeypatch):

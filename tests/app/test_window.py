@@ -16,15 +16,6 @@ from hazel_lantern.core.project.store import Store, open_project
 from tests.app.conftest import leave_quietly
 
 
-@pytest.fixture
-def empty_window(qapp, qtbot, store):
-    found = make_window(qapp, store)
-    found.resize(1280, 800)
-    qtbot.addWidget(found, before_close_func=leave_quietly)
-    found.show()
-    return found
-
-
 def save_to(window, path, monkeypatch):
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_: (str(path), ""))
     return window.keeper.save()

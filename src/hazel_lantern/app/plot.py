@@ -79,8 +79,6 @@ class TracePlot(QWidget):
             self._plot.getAxis("right").linkToView(self._right)
             self._right.setXLink(self._plot)
             self._plot.vb.sigResized.connect(self._follow)
-        # One measure against another of its kind is a drawing, so it keeps its shape.
-        self._plot.vb.setAspectLocked(bool(spec.across))
         self._curves: dict[str, pg.PlotDataItem] = {}
         for id in (*spec.left, *spec.right):
             curve = pg.PlotDataItem()
@@ -134,7 +132,7 @@ class TracePlot(QWidget):
             dashed = id in self.spec.right
             pen = pg.mkPen(t.water if dashed else inks[number % 3], width=2.2)
             if dashed or number:
-                pen.setDashPattern([5, 3] if dashed else [(1, 2), (6, 2, 1, 2)][number % 2])
+                pen.setDashPattern([5, 3] if dashed else ((6, 2, 1, 2), (1, 2))[number % 2])
             curve.setPen(pen)
         self._cursor.setPen(pg.mkPen(theme.colour("ink"), width=1.2))
         self._zone.setBrush(theme.colour("leaf" if self.spec.band else "ember", 0.14))
@@ -143,7 +141,8 @@ class TracePlot(QWidget):
         """Where each mark lies across the plot, of which kind, and what that is called."""
         if self.spec.across:
             trace = found.traces[self.spec.across]
-            return trace.values, trace.kind, trace.label
+            at = trace.values if trace.at_marks is None else trace.at_marks
+            return at, trace.kind, trace.label
         return found.marks, found.way.kind, found.way.name
 
     def refresh(self) -> None:
@@ -154,6 +153,11 @@ class TracePlot(QWidget):
         style = self.session.style
         marks, kind, name = self._place(found)
         factor, unit = axis_unit(kind, style)
+        # One measure against another of its kind is a drawing, so it keeps its shape.
+        drawing = bool(self.spec.across) and found.traces[self.spec.left[0]].kind == kind
+        self._plot.vb.setAspectLocked(drawing)
+        if self.spec.across:
+            marks = found.traces[self.spec.across].values
         words, ends = [], []
         for number, (id, curve) in enumerate(self._curves.items()):
             trace = found.traces[id]
@@ -164,7 +168,7 @@ class TracePlot(QWidget):
             sign = "--" if id in self.spec.right else ("–", "··", "-·")[number % 3]
             words.append((f"{sign} {trace.label}", measure))
         low, high = min(ends), max(ends)
-        if self.spec.across:
+        if drawing:
             low = min(low, 0.0)
         self._plot.setXRange(low, high if high > low else low + 1.0, padding=0.01)
         self._span(self.spec.left, self._plot, found)

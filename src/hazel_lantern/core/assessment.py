@@ -22,13 +22,15 @@ class Trace:
     """A figure over the move, SI, of a `units` kind.
 
     One value per mark; or, with ``along``, one at each of those places, which may go further
-    than the move does.
+    than the move does.  What others are plotted across may have values of its own, and then
+    says in ``at_marks`` where on it each mark is.
     """
 
     label: str
     kind: str
     values: Array
     along: Array | None = None
+    at_marks: Array | None = None
 
 
 @dataclass(frozen=True)

@@ -11,6 +11,7 @@ from hazel_lantern.core.assessment import AIM, Assessment, Poses, Trace, Turn, W
 from hazel_lantern.core.mechanics import balance, picture
 from hazel_lantern.core.mechanics.motion import marked_move
 from hazel_lantern.core.rigs.jib.lamps import ALL
+from hazel_lantern.core.rigs.jib.lamps_balance import places_for, slot
 from hazel_lantern.core.rigs.jib.lamps_level import tilt_in_picture, tilt_over_move
 from hazel_lantern.core.rigs.jib.parts import parts_list, pieces
 from hazel_lantern.core.rigs.jib.scene import Scene
@@ -83,6 +84,12 @@ def _traces(scene: Scene, tilt_left: Array | None, drift: Array) -> dict[str, Tr
         "tilt pins": Trace("pins wide", "angle", tilts[PINS_WIDE], answer.whole),
         "bar pull": Trace("pull in the bar", "force", answer.over_move(answer.bar_pull)),
     }
+    cameras, places = places_for(scene)
+    carried = np.full_like(run.swing, answer.load.mass)
+    traces["cameras"] = Trace("camera", "mass", cameras, at_marks=carried)
+    traces["places"] = Trace("weights balance at", "length", places)
+    for name, place in zip(("from", "to"), slot(scene), strict=True):
+        traces[f"slot {name}"] = Trace(f"slot {name}", "length", np.full_like(cameras, place))
     if tilt_left is not None:
         traces["tilt left"] = Trace("tilt left", "angle", tilt_left)
     return traces

@@ -414,6 +414,9 @@ class JibFamily:
         return {
             "Load": (
                 PlotSpec("Which way it drifts", ("torque",), limit_lamp="jib.balance", band=True),
+                PlotSpec(
+                    "What camera they balance", ("places", "slot from", "slot to"), across="cameras"
+                ),
             ),
             "Frame": (
                 PlotSpec("Where the lens gets", ("whole height",), across="whole reach"),

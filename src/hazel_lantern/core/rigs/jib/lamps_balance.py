@@ -10,7 +10,7 @@ from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.jib.limits import LIMITS
 from hazel_lantern.core.rigs.jib.scene import Scene, lamp, up_or_down
 from hazel_lantern.core.rigs.jib.standing import tilt_left, whole_weight
-from hazel_lantern.core.rigs.jib.statics import Answer
+from hazel_lantern.core.rigs.jib.statics import Answer, Array
 from hazel_lantern.core.rigs.judging import working
 from hazel_lantern.core.units import Style, write
 
@@ -34,6 +34,14 @@ def payload_range(scene: Scene) -> tuple[float, float]:
     lighter = (answer.needed - answer.tail_mass * nearest + held) / front
     heavier = (answer.tail_mass * farthest - answer.needed + held) / front
     return lighter, heavier
+
+
+def places_for(scene: Scene) -> tuple[Array, Array]:
+    """Cameras from none to twice the one carried, kg, and where the weights balance each, m."""
+    answer, front = scene.answer, scene.design.boom.front
+    cameras = np.linspace(0.0, 2 * max(answer.load.mass, 0.5), 25)
+    needed = answer.needed + (cameras - answer.load.mass) * front
+    return cameras, np.maximum(needed, 0.0) / max(answer.tail_mass, 1e-3)
 
 
 def balance(scene: Scene) -> Lamp:
