@@ -1,0 +1,134 @@
+"""How a body on wheels heaves, pitches and rolls over uneven ground.
+
+A rigid body on springs and dampers is linear, so its answer to any course of heights is
+found wave by wave: three modes, each a spring and a damper on its own.  Source: any text on
+vibration, proportional damping.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+#: After the move the ground is led back to where it began, and the body comes to rest, s.
+RETURN = 2.0
+
+
+@dataclass(frozen=True)
+class Body:
+    """A rigid body on wheels that are all alike.
+
+    Attributes
+    ----------
+    mass : float
+        kg.
+    pitch_inertia, roll_inertia : float
+        About the centre of mass, kg·m².
+    wheels : tuple of (float, float)
+        Contacts, ahead and to the left of the centre of mass, m.
+    stiffness, damping : float
+        Of each contact, N/m and N·s/m.
+    """
+
+    mass: float
+    pitch_inertia: float
+    roll_inertia: float
+    wheels: tuple[tuple[float, float], ...]
+    stiffness: float
+    damping: float
+
+    def _modes(self) -> tuple[Array, Array, Array]:
+        """ω²/k of each mode, its shape, and the share of each wheel in pushing it."""
+        places = np.array(self.wheels)
+        # Nose up lifts what is ahead; left up lifts what is to the left.
+        lifts = np.column_stack([np.ones(len(places)), places])
+        root = 1 / np.sqrt([self.mass, self.pitch_inertia, self.roll_inertia])
+        values, shapes = np.linalg.eigh(root[:, None] * (lifts.T @ lifts) * root)
+        shapes = root[:, None] * shapes
+        return np.maximum(values, 0.0), shapes, shapes.T @ lifts.T
+
+    def frequencies(self) -> Array:
+        """Of the three modes without damping, Hz, slowest first."""
+        return np.asarray(np.sqrt(self._modes()[0] * self.stiffness) / (2 * math.pi))
+
+    def answer(self, heights: Array, rate: float) -> Array:
+        """Heave, pitch nose up and roll left up over time, from rest.
+
+        Parameters
+        ----------
+        heights : (wheels, n) array
+            Of the ground under each wheel at even times, m.
+        rate : float
+            Samples a second.
+
+        Returns
+        -------
+        (3, n) array
+            m, rad, rad; each from where it began.
+        """
+        values, shapes, pushes = self._modes()
+        count = heights.shape[1]
+        back = int(RETURN * rate)
+        size = _fast_size(count + 2 * back)
+        moved = pushes @ (heights - heights[:, :1])
+        ground = np.zeros((3, size))
+        ground[:, :count] = moved
+        fade = 0.5 + 0.5 * np.cos(np.linspace(0, math.pi, back))
+        ground[:, count : count + back] = moved[:, -1:] * fade
+        omega = 2 * math.pi * np.fft.rfftfreq(size, 1 / rate)
+        spring = self.stiffness + 1j * omega * self.damping
+        follow = spring / (values[:, None] * spring - omega**2)
+        modal = np.fft.irfft(follow * np.fft.rfft(ground), size)[:, :count]
+        return np.asarray(shapes @ modal)
+
+
+def _fast_size(least: int) -> int:
+    """The next size whose only factors are 2, 3 and 5."""
+    best = 1 << (least - 1).bit_length()
+    for three in range(6):
+        for five in range(4):
+            base = 3**three * 5**five
+            if base < best:
+                best = min(best, base * (1 << max(0, math.ceil(math.log2(least / base)))))
+    return best
+
+
+def level_ends(values: Array) -> Array:
+    """Values less the straight line from the first to the last, along the last axis."""
+    share = np.linspace(0.0, 1.0, values.shape[-1])
+    first, last = values[..., :1], values[..., -1:]
+    return np.asarray(values - first - (last - first) * share)
+
+
+def quick_part(values: Array, rate: float, above: float = 1.0) -> Array:
+    """The part of a course that moves more than ``above`` times a second."""
+    waves = np.fft.rfft(level_ends(values))
+    waves[..., np.fft.rfftfreq(values.shape[-1], 1 / rate) < above] = 0
+    return np.asarray(np.fft.irfft(waves, values.shape[-1]))
+
+
+def root_mean_square(values: Array) -> float:
+    """√ of the mean of the squares over time, all rows together."""
+    return float(np.sqrt((values**2).sum(axis=0).mean() if values.ndim > 1 else (values**2).mean()))
+
+
+def worst_jump(values: Array, rate: float, frames: float) -> float:
+    """The greatest change from one frame to the next, rows as the sides of one step."""
+    apart = max(round(rate / frames), 1)
+    if values.shape[-1] <= apart:
+        return 0.0
+    steps = values[..., apart:] - values[..., :-apart]
+    return float(np.sqrt(np.atleast_2d(steps**2).sum(axis=0)).max())
+
+
+def spectrum(values: Array, rate: float) -> tuple[Array, Array]:
+    """Waves a second, and the size of each wave in a course, by a Hann window."""
+    count = values.shape[-1]
+    window = np.hanning(count)
+    waves = np.abs(np.fft.rfft(level_ends(values) * window)) * 2 / max(window.sum(), 1e-12)
+    rates = np.asarray(np.fft.rfftfreq(count, 1 / rate), dtype=np.float64)
+    return rates, np.asarray(waves)
