@@ -7,6 +7,8 @@ from hazel_lantern.core.catalogue import shipped
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.project.file import dumps
 from hazel_lantern.core.project.model import LogEntry, PartMark, Project, Rig, Settings
+from hazel_lantern.core.rigs.dolly.model import Carried, DollyDesign, Push, Track, Wheels
+from hazel_lantern.core.rigs.dolly.model import Platform as Deck
 from hazel_lantern.core.rigs.jib.model import (
     Boom,
     Counterweight,
@@ -129,6 +131,75 @@ def loft() -> Rig:
     )
 
 
+def causeway() -> Rig:
+    """Round the miller as he comes along the causeway: bowed plastic pipe."""
+    load = Load(
+        items=(
+            item("head-fluid-small", up=-0.045),
+            item("plate"),
+            item("body-small"),
+            item("lens-prime"),
+            item("microphone", up=0.11),
+        ),
+        lens_axis=0.045,
+    )
+    return Rig(
+        name="Causeway track",
+        shot=Shot(
+            direction="arc right",
+            distance=2.4,
+            radius=4.2,
+            duration=9.0,
+            ease="soft ramps",
+            ease_in=2.0,
+            ease_out=2.0,
+            camera_height=1.45,
+            lens=Lens(focal=0.035, sensor="super-35"),
+            subject=Subject(kind="standing person", height=1.72, distance=4.2),
+            room=Room(length=9.0, height=4.0),
+        ),
+        load=load,
+        design=DollyDesign(
+            track=Track(
+                laid="bowed track",
+                section="pvc-pipe-32x2.9",
+                pieces=2,
+                piece=1.8,
+                gauge=0.5,
+                sagitta=0.49,
+                gap=0.003,
+                step=0.0003,
+                sleepers=0.75,
+                floor="paving",
+                packing=0.6,
+                spare=0.15,
+            ),
+            wheels=Wheels(roller="skate-v", wheelbase=0.62, bogie=0.14),
+            platform=Deck(mass=7.5, length=0.8, width=0.7, spread=0.55),
+            push=Push(height=0.9, stopping=12.0),
+            carried=Carried(longest=2.4),
+        ),
+        budget=260,
+        marked=(PartMark(key="stand", having="owned"),),
+    )
+
+
+def towpath() -> Rig:
+    """The same dolly on straight pipe, to be compared."""
+    round_it = causeway()
+    shot = round_it.shot.model_copy(update={"direction": "left to right"})
+    track = round_it.design.track.model_copy(
+        update={"laid": "straight track", "section": "aluminium-tube-32x3"}
+    )
+    return round_it.model_copy(
+        update={
+            "name": "Causeway, straight",
+            "shot": shot,
+            "design": round_it.design.model_copy(update={"track": track}),
+        }
+    )
+
+
 def with_log(rig: Rig) -> Rig:
     """The rig with a first measurement against what was foretold then."""
     found = rig.family.assess(rig, Settings(), Workshop())
@@ -144,7 +215,7 @@ def with_log(rig: Rig) -> Rig:
 
 
 def main() -> None:
-    rigs = (with_log(wheelhouse()), loft())
+    rigs = (with_log(wheelhouse()), loft(), causeway(), towpath())
     project = Project(name="The Tide Mill", settings=Settings(), rigs=rigs)
     OUT.write_text(dumps(project), encoding="utf-8")
 

@@ -104,12 +104,10 @@ def test_everything_is_reached_by_tab(window, hand):
 
 
 def test_tags_copies_renames_and_removal(window, hand, qtbot, monkeypatch):
+    before = [rig.name for rig in window.session.document.project.rigs]
     window.copy_rig()
-    assert [rig.name for rig in window.session.document.project.rigs] == [
-        "Wheelhouse slide",
-        "Loft crane",
-        "Wheelhouse slide 2",
-    ]
+    names = [rig.name for rig in window.session.document.project.rigs]
+    assert names == [*before, "Wheelhouse slide 2"]
     hand.click(window.top.tags[0])
     assert window.session.document.current == 0
     monkeypatch.setattr(QInputDialog, "getText", lambda *_, **__: ("Sluice slide", True))
@@ -117,9 +115,9 @@ def test_tags_copies_renames_and_removal(window, hand, qtbot, monkeypatch):
     assert window.top.tags[0].text() == "Sluice slide"
     window._step_rig(1)
     window.remove_rig()
-    assert len(window.top.tags) == 2
+    assert len(window.top.tags) == len(before)
     window.session.document.undo()
-    assert len(window.top.tags) == 3
+    assert len(window.top.tags) == len(before) + 1
     window.rename_project()
     assert "Sluice slide" in window.windowTitle()
 

@@ -8,8 +8,8 @@ from collections.abc import Sequence
 import numpy as np
 from numpy.typing import NDArray
 from PyQt6.QtCore import QLineF, QPointF, QRectF, QSize, Qt
-from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF
-from PyQt6.QtWidgets import QWidget
+from PyQt6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF, QResizeEvent
+from PyQt6.QtWidgets import QPushButton, QWidget
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.session import Session
@@ -22,6 +22,9 @@ from hazel_lantern.core.units import Style, write
 
 Array = picture.Array
 NEAR = 0.05
+#: Round figures by which shake is drawn larger, and how far it may then go, pixels.
+LARGER = (1, 2, 5, 10, 20, 50, 100, 200, 500, 1000)
+MOST_SHAKEN = 14.0
 
 
 def _seated(height: float) -> list[list[tuple[float, float]]]:
@@ -66,13 +69,23 @@ def subject_outlines(kind: str, height: float) -> list[list[tuple[float, float]]
 
 
 class LensPainter:
-    """Paints the frame at one mark into an area of that frame's shape."""
+    """Paints the frame at one mark into an area of that frame's shape.
+
+    Given a ``time`` it stands between two marks; ``enlarged`` tells how many times larger than
+    it is the shake is added, if at all.
+    """
 
     def __init__(
-        self, rig: Rig, assessment: Assessment, style: Style, turn: float | None = None
+        self,
+        rig: Rig,
+        assessment: Assessment,
+        style: Style,
+        turn: float | None = None,
+        time: float | None = None,
+        enlarged: float = 0.0,
     ) -> None:
         self.rig, self.assessment, self.style = rig, assessment, style
-        self._turn = turn
+        self._turn, self._time, self._enlarged = turn, time, enlarged
         lens = rig.shot.lens
         self.frame = (lens.frame_width, lens.frame_height)
 
@@ -86,6 +99,20 @@ class LensPainter:
 
     def _pose(self, poses: Poses, mark: int) -> tuple[Array, Array]:
         look, eye = float(poses.look[mark]), poses.eye[mark]
+        pitch, roll = float(poses.pitch[mark]), float(poses.roll[mark])
+        if self._time is not None:
+            times = self.assessment.times
+            look, pitch, roll = (
+                float(np.interp(self._time, times, row))
+                for row in (poses.look, poses.pitch, poses.roll)
+            )
+            eye = np.array([np.interp(self._time, times, row) for row in poses.eye.T])
+        shake = self.assessment.shake
+        if shake is not None and self._enlarged and poses is self.assessment.poses:
+            moment = float(self.assessment.times[mark]) if self._time is None else self._time
+            lift, nose, lean = shake.at(moment)
+            eye = eye + np.array([0.0, 0.0, self._enlarged * lift])
+            pitch, roll = pitch + self._enlarged * nose, roll + self._enlarged * lean
         turn = self.assessment.turn
         if turn is not None and self._turn is not None:
             more = self._turn - float(turn.planned[mark])
@@ -93,7 +120,7 @@ class LensPainter:
             cos, sin = math.cos(more), math.sin(more)
             about = np.array([[cos, -sin, 0.0], [sin, cos, 0.0], [0.0, 0.0, 1.0]])
             look, eye = look + more, pivot + about @ (eye - pivot)
-        axes = picture.rotation(look, float(poses.pitch[mark]), float(poses.roll[mark]))
+        axes = picture.rotation(look, pitch, roll)
         return eye, axes
 
     def paint(self, painter: QPainter, area: QRectF, mark: int) -> None:
@@ -245,6 +272,45 @@ class LensView(QWidget):
         self.session = session
         self.setMinimumHeight(150)
         self.setAccessibleName("What the camera frames here")
+        self.shake = QPushButton("shake", self)
+        self.shake.setCheckable(True)
+        self.shake.setProperty("role", "husk")
+        self.shake.setToolTip("Show how the ride shakes the picture; play the move to see it")
+        self.shake.toggled.connect(self._refresh)
+        session.changed.connect(self._refresh)
+        session.ticked.connect(self._tick)
+        self._refresh()
+
+    def _refresh(self) -> None:
+        """Offer the shake to rigs that have one, and say how much larger it is drawn."""
+        found = self.session.assessment
+        there = found is not None and found.shake is not None
+        self.shake.setVisible(there)
+        times = f" {self._enlargement():g}×" if there and self.shake.isChecked() else ""
+        self.shake.setText(f"shake{times}")
+        self.shake.adjustSize()
+        self._place()
+        self.update()
+
+    def _tick(self) -> None:
+        if self.shake.isChecked():
+            self.update()
+
+    def _place(self) -> None:
+        self.shake.move(self.width() - self.shake.width() - 8, self.height() - 24)
+
+    def _enlargement(self) -> float:
+        """How many times larger the shake is drawn, so that it is seen in so small a picture."""
+        rig, found = self.session.rig, self.session.assessment
+        if rig is None or found is None or found.shake is None or not self.shake.isChecked():
+            return 0.0
+        shown = found.shake.size * (self.width() - 16) / rig.shot.lens.frame_width
+        return float(max((f for f in LARGER if f * shown <= MOST_SHAKEN), default=1))
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Keep the switch in its corner."""
+        super().resizeEvent(event)
+        self._place()
 
     def sizeHint(self) -> QSize:
         """Frame and caption."""
@@ -261,7 +327,9 @@ class LensView(QWidget):
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(theme.colour(t.husk))
         painter.drawRoundedRect(QRectF(self.rect()), 6, 6)
-        lens = LensPainter(rig, found, self.session.style, self.session.turn)
+        enlarged = self._enlargement()
+        time = self.session.time if self.session.playing and enlarged else None
+        lens = LensPainter(rig, found, self.session.style, self.session.turn, time, enlarged)
         area = QRectF(self.rect()).adjusted(8, 8, -8, -44)
         lens.paint(painter, area, self.session.mark)
         style, shot = self.session.style, rig.shot

@@ -166,7 +166,7 @@ class TracePlot(QWidget):
             ends += [float(x.min()), float(x.max())]
             curve.setData(x, trace.values / scale)
             sign = "--" if id in self.spec.right else ("–", "··", "-·")[number % 3]
-            words.append((f"{sign} {trace.label}", measure))
+            words.append((trace.label, measure, sign))
         low, high = min(ends), max(ends)
         if drawing:
             low = min(low, 0.0)
@@ -177,12 +177,12 @@ class TracePlot(QWidget):
             self._follow()
         self._limit(found)
         self._across.setText(f"{name} along the move" if not self.spec.across else "")
-        measures = {measure for _, measure in words}
-        if len(measures) == 1:
-            *others, (last, measure) = words
-            shown = [*(word for word, _ in others), f"{last}, {measure}"]
-        else:
-            shown = [f"{word}, {measure}" for word, measure in words]
+        # The sign of a curve stands last: a line may break after a dash, not before it.
+        same = len({measure for _, measure, _ in words}) == 1
+        shown = [
+            f"{word} {sign}" if same and at + 1 < len(words) else f"{word}, {measure} {sign}"
+            for at, (word, measure, sign) in enumerate(words)
+        ]
         entries = [*shown, f"across: {name}, {unit}"]
         # A narrow plot breaks its legend between the entries, not within one.
         self._legend.setText("     ".join(entry.replace(" ", "\u00a0") for entry in entries))

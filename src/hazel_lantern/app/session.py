@@ -34,6 +34,7 @@ class Session(QObject):
     mark_moved = pyqtSignal()
     station_changed = pyqtSignal()
     playing_changed = pyqtSignal()
+    ticked = pyqtSignal()
     message = pyqtSignal(str, bool)
 
     def __init__(self, document: Document) -> None:
@@ -215,6 +216,16 @@ class Session(QObject):
         """Whether the move is being played."""
         return self._ticker.isActive()
 
+    @property
+    def time(self) -> float:
+        """Where the move is, s: between two marks while it is played."""
+        found = self.assessment
+        if found is None:
+            return 0.0
+        if self.playing:
+            return min(self._start_time + self._clock.elapsed() / 1000, float(found.times[-1]))
+        return float(found.times[self.mark])
+
     def play(self, on: bool) -> None:
         """Play the move at true speed, from here or from the start, or stop it."""
         found = self.assessment
@@ -237,6 +248,7 @@ class Session(QObject):
             return
         time = self._start_time + self._clock.elapsed() / 1000
         self.go_to_mark(found.mark_at(time))
+        self.ticked.emit()
         if time >= found.times[-1]:
             self._ticker.stop()
             self.playing_changed.emit()

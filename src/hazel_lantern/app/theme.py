@@ -190,6 +190,10 @@ def _sheet(t: Theme) -> str:
         font-weight: 600; }}
     QPushButton[role="lit"]:disabled {{ color: {t.soft}; background: {t.bench};
         border-color: {t.edge}; }}
+    QPushButton[role="husk"] {{ background: transparent; color: {t.soft_on_husk};
+        border: 1px solid {t.soft_on_husk}; padding: 0px 6px; font-size: 12px; }}
+    QPushButton[role="husk"]:checked {{ background: {t.glow}; color: #33261C;
+        border-color: {t.glow}; }}
     QPushButton[role="link"] {{ background: transparent; border: 1px solid transparent;
         color: {t.hazel}; font-weight: 600; padding: 3px 4px; text-align: left; }}
     QPushButton[role="link"]:hover {{ text-decoration: underline; }}

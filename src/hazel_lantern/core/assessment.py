@@ -67,6 +67,28 @@ class Poses:
 
 
 @dataclass(frozen=True)
+class Shake:
+    """What moves the lens too quickly to be meant, at even times, s.
+
+    ``lift`` in m; ``pitch`` nose up and ``roll`` in rad; ``size`` is how far it shakes the
+    picture at the worst, px.
+    """
+
+    times: Array
+    lift: Array
+    pitch: Array
+    roll: Array
+    size: float
+
+    def at(self, time: float) -> tuple[float, float, float]:
+        """Lift, pitch and roll at a time."""
+        lift, pitch, roll = (
+            float(np.interp(time, self.times, row)) for row in (self.lift, self.pitch, self.roll)
+        )
+        return lift, pitch, roll
+
+
+@dataclass(frozen=True)
 class Assessment:
     """The answer of a family's ``assess``.
 
@@ -96,6 +118,8 @@ class Assessment:
     turn : Turn or None
     wanted_words : str
         What ``wanted`` is, to end the sentence "white cross: …".
+    shake : Shake or None
+        What is too quick to be in ``poses``, for a family that knows it.
     """
 
     marks: Array
@@ -113,6 +137,7 @@ class Assessment:
     way: Way = Way()
     turn: Turn | None = None
     wanted_words: str = "where stiff rails would"
+    shake: Shake | None = None
 
     @cached_property
     def by_id(self) -> dict[str, Lamp]:

@@ -6,6 +6,7 @@ only if the lamp then holds and no other lamp burns worse than before.
 
 from __future__ import annotations
 
+import contextlib
 import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
@@ -62,6 +63,27 @@ class StopSearch(Exception):  # noqa: N818 - a signal, not an error
     """The search was told to stop."""
 
 
+class EnoughTried(Exception):  # noqa: N818 - a signal, not an error
+    """A search for pairs has tried as many as it may."""
+
+
+#: Rigs that a search for pairs may assess: there are thousands of pairs, and few mend.
+PAIRS_TRIED = 500
+
+
+@dataclass
+class Effort:
+    """How many rigs may still be assessed."""
+
+    left: int = PAIRS_TRIED
+
+    def spend(self) -> None:
+        """One more; raises `EnoughTried` when there is none left."""
+        self.left -= 1
+        if self.left < 0:
+            raise EnoughTried
+
+
 def never() -> bool:
     """A stop signal that is never given."""
     return False
@@ -75,6 +97,7 @@ class Search:
     settings: Settings
     workshop: Workshop
     stop: Callable[[], bool] = never
+    effort: Effort | None = None
     before: Assessment = field(init=False)
     tried: dict[tuple[Edit, ...], Assessment | None] = field(default_factory=dict)
 
@@ -89,6 +112,8 @@ class Search:
         if self.stop():
             raise StopSearch
         if edits not in self.tried:
+            if self.effort is not None:
+                self.effort.spend()
             try:
                 changed = apply(self.rig, edits, self.settings.style)
                 found = changed.family.assess(changed, self.settings, self.workshop)
@@ -375,12 +400,23 @@ def _samples(search: Search, lever: Lever) -> Iterator[tuple[str, tuple[Edit, ..
 def _in_two(search: Search, levers: list[Lever], target: str, most: int) -> list[Mend]:
     """Pairs of changes: a helpful first one, then the least second one that mends."""
     found: list[Mend] = []
+    with contextlib.suppress(EnoughTried):
+        for mend in _pairs(search, levers, target):
+            found.append(mend)
+            if len(found) >= most:
+                break
+    return found
+
+
+def _pairs(search: Search, levers: list[Lever], target: str) -> Iterator[Mend]:
+    effort = Effort()
+    search.effort = effort
     for title, edits in _first_moves(search, levers, target)[:6]:
         try:
             changed = apply(search.rig, edits, search.settings.style)
         except EditError:
             continue
-        inner = Search(changed, search.settings, search.workshop, search.stop)
+        inner = Search(changed, search.settings, search.workshop, search.stop, effort)
         touched = {edit.path for edit in edits}
         for lever in changed.family.levers(changed, search.workshop, search.settings.style):
             if isinstance(lever, Numeric) and lever.path in touched:
@@ -388,16 +424,8 @@ def _in_two(search: Search, levers: list[Lever], target: str, most: int) -> list
             for second in _single(inner, lever, target):
                 both = (*edits, *second.edits)
                 if search.harmless(second.after, target):
-                    found.append(
-                        search.mend(
-                            f"{title}, and {second.title[0].lower()}{second.title[1:]}",
-                            both,
-                            second.after,
-                        )
-                    )
-            if len(found) >= most:
-                return found
-    return found
+                    words = f"{title}, and {second.title[0].lower()}{second.title[1:]}"
+                    yield search.mend(words, both, second.after)
 
 
 def settle(rig: Rig, settings: Settings, workshop: Workshop, rounds: int = 10) -> Rig:

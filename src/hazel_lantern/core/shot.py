@@ -11,7 +11,16 @@ from hazel_lantern.core.fields import Frozen, choice, quantity
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.mechanics.motion import Ease
 
-Direction = Literal["left to right", "right to left", "push in", "pull out", "rise", "sink"]
+Direction = Literal[
+    "left to right",
+    "right to left",
+    "push in",
+    "pull out",
+    "rise",
+    "sink",
+    "arc left",
+    "arc right",
+]
 SubjectKind = Literal["standing person", "seated person", "table-top object"]
 
 #: Usual height of each kind of subject, m.
@@ -60,10 +69,14 @@ class Room(Frozen):
 
 
 class Shot(Frozen):
-    """A move of the camera: a slide along a line, or a rise or a sink, with or without a pan."""
+    """A move of the camera: along a line, up or down with or without a pan, or round an arc.
+
+    On an arc the travel is the way along it, and the lens looks at the arc's centre.
+    """
 
     direction: Direction = choice("Direction", "left to right")
     distance: float = quantity("length", "Travel", 0.8, low=0.01, high=50)
+    radius: float = quantity("length", "Radius of the arc", 3.5, low=0.5, high=200)
     duration: float = quantity("time", "Takes", 6.0, low=0.2, high=36000)
     ease: Ease = choice("Ease", "soft ramps")
     ease_in: float = quantity("time", "Ease in", 1.0, low=0, high=3600)
@@ -102,8 +115,15 @@ class Shot(Frozen):
     def fields(self) -> tuple[str, ...]:
         """Fields that say what the camera does, in the order a maker thinks of them."""
         last = ("sweep", "reach") if self.upright else ("tilt",)
-        names = ("direction", "distance", "duration", "ease", "ease_in", "ease_out")
-        return (*names, "camera_height", *last)
+        names = ("duration", "ease", "ease_in", "ease_out", "camera_height")
+        if self.curved:
+            return ("direction", "distance", "radius", *names)
+        return ("direction", "distance", *names, *last)
+
+    @property
+    def curved(self) -> bool:
+        """Whether the camera goes round an arc."""
+        return self.direction in ("arc left", "arc right")
 
     @property
     def along(self) -> bool:
@@ -113,7 +133,7 @@ class Shot(Frozen):
     @property
     def sense(self) -> int:
         """+1 to the right, ahead or up; −1 the other way."""
-        return 1 if self.direction in ("left to right", "push in", "rise") else -1
+        return 1 if self.direction in ("left to right", "push in", "rise", "arc right") else -1
 
     def focal_px(self, sensor_width: float) -> float:
         """Focal length in pixels on a sensor that wide (m)."""

@@ -11,10 +11,12 @@ from typing import Any
 
 from hazel_lantern.core.catalogue.rows import (
     TABLES,
+    Floor,
     Hardware,
     Item,
     Material,
     Pivot,
+    Roller,
     Row,
     Section,
     Sensor,
@@ -46,6 +48,8 @@ class Catalogue:
     turntables: dict[str, Turntable]
     wires: dict[str, Wire]
     threads: dict[str, Thread]
+    rollers: dict[str, Roller]
+    floors: dict[str, Floor]
     problems: tuple[str, ...] = field(default=())
 
     def table(self, name: str) -> dict[str, Any]:

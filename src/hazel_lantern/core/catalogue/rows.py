@@ -201,6 +201,35 @@ class Thread(Row):
     mass: float = Field(ge=0)
 
 
+class Roller(Row):
+    """What stands at each corner of a dolly: one wheel, or some side by side or in a V.
+
+    Stiffness and damping against sinking in are those of a corner, N/m and N·s/m; the run-out
+    is how far the tread goes up and down in a turn, m.
+    """
+
+    face: Literal["pipe", "channel", "floor"]
+    count: int = Field(ge=1, le=8)
+    diameter: float = Field(gt=0)
+    width: float = Field(gt=0)
+    stiffness: float = Field(gt=0)
+    damping: float = Field(ge=0)
+    run_out: float = Field(ge=0)
+    rolling: float = Field(ge=0, lt=1)
+    side_play: float = Field(ge=0)
+    rating: float = Field(gt=0)
+    mass: float = Field(ge=0)
+    price: float = Field(ge=0)
+    bolt: float = Field(gt=0)
+
+
+class Floor(Row):
+    """What a dolly or its track stands on: roughness G₀, m³, and what it adds to rolling."""
+
+    roughness: float = Field(ge=0)
+    rolling: float = Field(ge=0, lt=1)
+
+
 #: Table name, its row type.
 TABLES: dict[str, type[Row]] = {
     "materials": Material,
@@ -214,4 +243,6 @@ TABLES: dict[str, type[Row]] = {
     "turntables": Turntable,
     "wires": Wire,
     "threads": Thread,
+    "rollers": Roller,
+    "floors": Floor,
 }

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -104,6 +104,7 @@ def _running(values: Array, phi: Array) -> Array:
     return np.asarray(total - total[len(total) // 2])
 
 
+@lru_cache(maxsize=64)
 def bow(length: float, sagitta: float) -> Bow:
     """The bow of a pipe whose middle is pulled so far off its cord.
 

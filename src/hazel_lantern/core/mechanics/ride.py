@@ -60,29 +60,29 @@ class Body:
 
         Parameters
         ----------
-        heights : (wheels, n) array
+        heights : (..., wheels, n) array
             Of the ground under each wheel at even times, m.
         rate : float
             Samples a second.
 
         Returns
         -------
-        (3, n) array
+        (..., 3, n) array
             m, rad, rad; each from where it began.
         """
         values, shapes, pushes = self._modes()
-        count = heights.shape[1]
+        count = heights.shape[-1]
         back = int(RETURN * rate)
         size = _fast_size(count + 2 * back)
-        moved = pushes @ (heights - heights[:, :1])
-        ground = np.zeros((3, size))
-        ground[:, :count] = moved
+        moved = pushes @ (heights - heights[..., :1])
+        ground = np.zeros((*moved.shape[:-1], size))
+        ground[..., :count] = moved
         fade = 0.5 + 0.5 * np.cos(np.linspace(0, math.pi, back))
-        ground[:, count : count + back] = moved[:, -1:] * fade
+        ground[..., count : count + back] = moved[..., -1:] * fade
         omega = 2 * math.pi * np.fft.rfftfreq(size, 1 / rate)
         spring = self.stiffness + 1j * omega * self.damping
         follow = spring / (values[:, None] * spring - omega**2)
-        modal = np.fft.irfft(follow * np.fft.rfft(ground), size)[:, :count]
+        modal = np.fft.irfft(follow * np.fft.rfft(ground), size)[..., :count]
         return np.asarray(shapes @ modal)
 
 
@@ -109,6 +109,16 @@ def quick_part(values: Array, rate: float, above: float = 1.0) -> Array:
     waves = np.fft.rfft(level_ends(values))
     waves[..., np.fft.rfftfreq(values.shape[-1], 1 / rate) < above] = 0
     return np.asarray(np.fft.irfft(waves, values.shape[-1]))
+
+
+def quick_size(values: Array, rate: float, above: float = 1.0) -> Array:
+    """Root mean square of what `quick_part` leaves, over the last axis, by Parseval's theorem."""
+    count = values.shape[-1]
+    power = np.abs(np.fft.rfft(level_ends(values))) ** 2
+    power[..., np.fft.rfftfreq(count, 1 / rate) < above] = 0
+    # Every wave but the last of an even count stands for two.
+    total = 2 * power.sum(axis=-1) - (power[..., -1] if count % 2 == 0 else 0)
+    return np.asarray(np.sqrt(total) / count)
 
 
 def root_mean_square(values: Array) -> float:

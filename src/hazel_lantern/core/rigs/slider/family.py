@@ -413,6 +413,8 @@ class SliderFamily:
         """A slide in a straight line, up to about two metres, is a slider's own."""
         if shot.upright:
             return 0.0, "rails carry a camera along, not up"
+        if shot.curved:
+            return 0.0, "rails on stands are straight"
         if shot.distance <= 1.6:
             return 1.0, "a straight slide of this length is what rails on stands are for"
         if shot.distance <= 3.0:

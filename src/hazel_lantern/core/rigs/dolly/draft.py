@@ -1,0 +1,91 @@
+"""The first draft of a dolly: from the shot, and what was assumed."""
+
+from __future__ import annotations
+
+import math
+from typing import TYPE_CHECKING
+
+from hazel_lantern.core.mechanics import elastica
+from hazel_lantern.core.rigs.dolly.model import DollyDesign, Laid, Platform, Push, Track, Wheels
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.load import Load
+    from hazel_lantern.core.project.model import Settings
+    from hazel_lantern.core.shot import Shot
+    from hazel_lantern.core.workshop import Workshop
+
+
+#: From foot to foot of a stand on a draft's deck, m.
+SPREAD = 0.55
+
+
+def _up(value: float, step: float) -> float:
+    return round(math.ceil(value / step - 1e-9) * step, 6)
+
+
+def first_draft(
+    shot: Shot, load: Load, settings: Settings, workshop: Workshop
+) -> tuple[DollyDesign, dict[str, str]]:
+    """A plausible start, before the search for mends settles it."""
+    platform, wheels, spare = Platform(), Wheels(), 0.2
+    height = shot.camera_height - load.lens_axis
+    deck = 0.18
+    able = [
+        one
+        for one in workshop.catalogue.stands.values()
+        if one.lowest <= height - deck <= one.highest
+        and one.rating * settings.working_fraction >= load.centre().mass
+        and one.least_spread <= SPREAD
+    ]
+    if able:
+        cheapest = min(able, key=lambda one: one.price)
+        spread = max(SPREAD, cheapest.least_spread)
+        platform = Platform(stand=cheapest.id, spread=spread)
+    low = not able
+    if low:
+        platform = Platform(mount="low mount", length=0.6, width=0.5, mass=4.0)
+        wheels = Wheels(wheelbase=0.42, bogie=0.1)
+    laid: Laid = "straight track"
+    section, sagitta = "aluminium-tube-40x3", 0.3
+    outer = wheels.wheelbase + wheels.bogie
+    length = shot.distance + 2 * spare + outer
+    count = max(1, math.ceil(length / 2.0))
+    piece = _up(length / count, 0.1)
+    if shot.curved:
+        # A plastic pipe can be bowed by hand where it need not turn far; else it is bent.
+        laid = "bowed track"
+        section = "pvc-pipe-40x3.2"
+        if piece * count / shot.radius > 1.2 or shot.radius < 2.5:
+            laid, section = "pre-bent track", "aluminium-tube-32x3"
+        else:
+            sagitta = round(elastica.fitted_sagitta(piece * count, shot.radius), 3)
+    design = DollyDesign(
+        track=Track(
+            laid=laid,
+            section=section,
+            pieces=count,
+            piece=piece,
+            gauge=0.4 if low else 0.5,
+            sagitta=sagitta,
+            sleepers=0.5,
+            spare=spare,
+        ),
+        wheels=wheels,
+        platform=platform,
+        push=Push(height=min(0.9, max(0.3, shot.camera_height))),
+    )
+    why = {
+        "design.track.section": "a pipe that skate wheels run on",
+        "design.track.piece": "as few pieces as a car carries",
+        "design.track.gauge": "wide enough for the stand",
+        "design.track.sleepers": "half a metre keeps most pipes from sagging",
+        "design.track.floor": "level concrete; choose yours",
+        "design.track.packing": "most of the floor's waves packed out under the sleepers",
+        "design.wheels.roller": "skate wheels in a V",
+        "design.platform.stand": "the cheapest that reaches so high and bears it",
+        "design.platform.mass": "a plywood board with wheel plates",
+        "design.push.stopping": "a gentle pull back",
+    }
+    if laid == "bowed track":
+        why["design.track.sagitta"] = "turns as far as the arc on the whole"
+    return design, why

@@ -1,0 +1,143 @@
+"""The design of a dolly and its track.  Places along the track count from its middle."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import model_validator
+
+from hazel_lantern.core.fields import Frozen, choice, quantity
+from hazel_lantern.core.mechanics import elastica
+from hazel_lantern.core.rigs.family import Design
+
+Laid = Literal["straight track", "bowed track", "pre-bent track", "no track"]
+
+
+class Track(Frozen):
+    """Two rails on sleepers, in pieces that can be carried."""
+
+    laid: Laid = choice("Runs on", "straight track")
+    section: str = choice("Pipe", "aluminium-tube-40x3", catalogue="sections")
+    pieces: int = quantity("count", "Pieces in a row", 2, low=1, high=40)
+    piece: float = quantity("length", "Length of a piece", 2.0, low=0.2, high=8)
+    gauge: float = quantity("length", "Gauge, pipe to pipe", 0.5, low=0.08, high=3)
+    sagitta: float = quantity(
+        "length", "Bowed until the middle is off the cord", 0.3, low=0, high=8
+    )
+    joint: Literal["sleeve inside", "butted"] = choice("Pieces joined by", "sleeve inside")
+    gap: float = quantity("fine", "Gap at a joint", 0.001, low=0, high=0.03)
+    step: float = quantity("fine", "Step at a joint", 0.0002, low=0, high=0.01)
+    sleepers: float = quantity("length", "From sleeper to sleeper", 0.7, low=0.1, high=3)
+    packing: float = quantity("percent", "Unevenness packed out", 0.6, low=0, high=1)
+    floor: str = choice("Floor", "concrete", catalogue="floors")
+    spare: float = quantity("length", "Room past each end of the move", 0.15, low=0, high=5)
+
+    @property
+    def length(self) -> float:
+        """Along the middle line, m."""
+        return self.pieces * self.piece
+
+
+class Wheels(Frozen):
+    """What stands at the platform's corners."""
+
+    roller: str = choice("Wheels", "skate-v", catalogue="rollers")
+    corner: Literal["one set", "two sets, swivelling", "two sets, rigid"] = choice(
+        "At each corner", "two sets, swivelling"
+    )
+    bogie: float = quantity("length", "From set to set", 0.14, low=0.03, high=1)
+    wheelbase: float = quantity("length", "Wheelbase", 0.7, low=0.1, high=4)
+    gauge_error: float = quantity("fine", "Gauge error, ±", 0.001, low=0, high=0.05)
+
+
+class Platform(Frozen):
+    """What rolls: board, stand or low mount, whoever rides along, ballast."""
+
+    mass: float = quantity("mass", "Platform mass", 8.0, low=0.2, high=300)
+    length: float = quantity("length", "Platform length", 0.9, low=0.15, high=4)
+    width: float = quantity("length", "Platform width", 0.7, low=0.1, high=3)
+    height: float = quantity("length", "Deck above the rails or floor", 0.12, low=0.02, high=1)
+    mount: Literal["stand", "low mount"] = choice("Camera on", "stand")
+    stand: str = choice("Stand", "photo-mid", catalogue="stands")
+    spread: float = quantity("length", "Foot spread", 0.6, low=0.1, high=3)
+    low_mass: float = quantity("mass", "Low mount mass", 1.5, low=0.1, high=50)
+    operator: Literal["walks along", "rides"] = choice("Operator", "walks along")
+    operator_mass: float = quantity("mass", "Operator's mass", 75.0, low=20, high=200)
+    operator_back: float = quantity("length", "Operator behind the middle", 0.2, low=-2, high=2)
+    ballast: float = quantity("mass", "Ballast", 0.0, low=0, high=500)
+
+
+class Push(Frozen):
+    """How it is pushed, and how it is stopped."""
+
+    height: float = quantity("length", "Pushed at a height of", 0.9, low=0.02, high=2.5)
+    stopping: float = quantity("force", "Pull that stops it", 15.0, low=0, high=2000)
+    brake: float = quantity("force", "Brake or wedge holds", 0.0, low=0, high=5000)
+
+
+class Carried(Frozen):
+    """How it gets there."""
+
+    longest: float = quantity("length", "Longest that fits the car", 2.2, low=0.3, high=8)
+
+
+class DollyDesign(Design):
+    """A dolly with its track."""
+
+    family: Literal["dolly"] = "dolly"
+    track: Track = Track()
+    wheels: Wheels = Wheels()
+    platform: Platform = Platform()
+    push: Push = Push()
+    carried: Carried = Carried()
+
+    @model_validator(mode="after")
+    def _fits_together(self) -> DollyDesign:
+        track, wheels, platform = self.track, self.wheels, self.platform
+        if wheels.wheelbase > platform.length:
+            raise ValueError(
+                f"the wheelbase of {_mm(wheels.wheelbase)} is longer than the platform; "
+                f"at most {_mm(platform.length)}"
+            )
+        if self.paired and wheels.bogie > wheels.wheelbase - 0.02:
+            raise ValueError(
+                f"sets {_mm(wheels.bogie)} apart would meet in the middle; "
+                f"at most {_mm(wheels.wheelbase - 0.02)}"
+            )
+        if track.laid == "bowed track":
+            deepest = elastica.Bow(track.length, elastica.STEEPEST).sagitta
+            if track.sagitta > deepest:
+                raise ValueError(
+                    f"{_mm(track.length)} of pipe cannot be bowed by {_mm(track.sagitta)}; "
+                    f"at most {_mm(deepest)}"
+                )
+        if track.laid != "no track" and self.outer_base + 0.01 > track.length:
+            raise ValueError(
+                f"a track of {_mm(track.length)} is shorter than the dolly's wheels are apart; "
+                f"at least {_mm(self.outer_base + 0.01)}"
+            )
+        return self
+
+    @property
+    def paired(self) -> bool:
+        """Whether two sets of wheels stand at each corner."""
+        return self.wheels.corner != "one set"
+
+    @property
+    def outer_base(self) -> float:
+        """Between the outermost axles, m."""
+        return self.wheels.wheelbase + (self.wheels.bogie if self.paired else 0.0)
+
+    @property
+    def on_track(self) -> bool:
+        """Whether it runs on rails."""
+        return self.track.laid != "no track"
+
+    @property
+    def curved(self) -> bool:
+        """Whether the rails are curved."""
+        return self.track.laid in ("bowed track", "pre-bent track")
+
+
+def _mm(length: float) -> str:
+    return f"{length * 1e3:.0f} mm ({length / 0.0254:.1f} in)"

@@ -1,0 +1,104 @@
+"""The line that the dolly's middle follows, seen from above.
+
+The middle of the move is the origin, ``x`` to the right and ``y`` towards the arc's centre;
+headings count from ``x`` towards ``y``.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TYPE_CHECKING, Protocol
+
+import numpy as np
+
+from hazel_lantern.core.mechanics import elastica
+from hazel_lantern.core.mechanics.elastica import Array, Bow
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.project.model import Rig
+    from hazel_lantern.core.rigs.dolly.model import DollyDesign
+
+
+class Line(Protocol):
+    """A line on the floor."""
+
+    def at(self, way: Array) -> tuple[Array, Array, Array]:
+        """x, y, m, and heading, rad, at ways from the middle, m."""
+        ...
+
+
+@dataclass(frozen=True)
+class Straight:
+    """A straight line."""
+
+    def at(self, way: Array) -> tuple[Array, Array, Array]:
+        """Along x."""
+        return way, np.zeros_like(way), np.zeros_like(way)
+
+
+@dataclass(frozen=True)
+class Arc:
+    """A circle about (0, radius)."""
+
+    radius: float
+
+    def at(self, way: Array) -> tuple[Array, Array, Array]:
+        """Round the circle."""
+        turn = way / self.radius
+        return self.radius * np.sin(turn), self.radius * (1 - np.cos(turn)), turn
+
+
+@dataclass(frozen=True)
+class Bowed:
+    """A pipe bowed by a cord, moved ``back`` from the arc's line so as to keep near it."""
+
+    bow: Bow
+    back: float = 0.0
+
+    def at(self, way: Array) -> tuple[Array, Array, Array]:
+        """Along the elastica, straight on past its ends."""
+        x, y, heading = self.bow.at(way)
+        return x, y - self.back, heading
+
+
+def wanted_line(rig: Rig) -> Line:
+    """What the shot asks for."""
+    return Arc(rig.shot.radius) if rig.shot.curved else Straight()
+
+
+def real_line(rig: Rig) -> Line:
+    """What the rails do; the floor lets it go where it is steered."""
+    design: DollyDesign = rig.design  # type: ignore[assignment]
+    track = design.track
+    if track.laid == "pre-bent track":
+        return Arc(rig.shot.radius)
+    if track.laid == "straight track":
+        return Straight()
+    if track.laid == "no track":
+        return wanted_line(rig)
+    found = elastica.bow(track.length, track.sagitta)
+    if not rig.shot.curved:
+        return Bowed(found)
+    # Laid so that over the move it is as much too near the centre as too far from it.
+    ways = np.linspace(-0.5, 0.5, 41) * rig.shot.distance
+    x, y, _ = found.at(ways)
+    away = np.hypot(x, rig.shot.radius - y) - rig.shot.radius
+    return Bowed(found, float(away.max() + away.min()) / -2)
+
+
+def least_radius(rig: Rig) -> float:
+    """Of the rails, m; infinite when they are straight."""
+    design: DollyDesign = rig.design  # type: ignore[assignment]
+    track = design.track
+    if track.laid == "bowed track":
+        return elastica.bow(track.length, track.sagitta).least_radius
+    return rig.shot.radius if track.laid == "pre-bent track" else np.inf
+
+
+def turned(rig: Rig) -> float:
+    """How far the rails turn from end to end, rad."""
+    design: DollyDesign = rig.design  # type: ignore[assignment]
+    track = design.track
+    if track.laid == "bowed track":
+        return 2 * elastica.bow(track.length, track.sagitta).end_angle
+    return track.length / rig.shot.radius if track.laid == "pre-bent track" else 0.0

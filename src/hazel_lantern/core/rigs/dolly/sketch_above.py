@@ -1,0 +1,202 @@
+"""The dolly from above: rails with their true shape, the wanted arc, the aim at the subject."""
+
+from __future__ import annotations
+
+import math
+from typing import TYPE_CHECKING
+
+import numpy as np
+
+from hazel_lantern.core.figures import box, item_box, item_role
+from hazel_lantern.core.rigs.dolly.lamps_stand import foot_places
+from hazel_lantern.core.rigs.dolly.parts import OVERHANG
+from hazel_lantern.core.rigs.dolly.shaking import joints_of
+from hazel_lantern.core.sketch import (
+    Arrow,
+    Dimension,
+    Disc,
+    Handle,
+    Line,
+    Point,
+    Role,
+    Shape,
+    Sketch,
+    Thing,
+)
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.assessment import Assessment
+    from hazel_lantern.core.project.model import Rig
+    from hazel_lantern.core.rigs.dolly.model import DollyDesign
+    from hazel_lantern.core.rigs.dolly.path import Line as Way
+    from hazel_lantern.core.rigs.dolly.scene import Scene
+
+
+class Plan:
+    """The floor: points along the rails and across them."""
+
+    def __init__(self, rig: Rig, assessment: Assessment) -> None:
+        self.rig = rig
+        self.design: DollyDesign = rig.design  # type: ignore[assignment]
+        self.scene: Scene = assessment.figures["scene"]
+        self.answer = self.scene.answer
+
+    def on(self, way: float, ahead: float = 0.0, left: float = 0.0) -> Point:
+        """A point of a body whose middle is at a way along the line."""
+        x, y, heading = (float(one[0]) for one in self.answer.line.at(np.array([way])))
+        cos, sin = math.cos(heading), math.sin(heading)
+        return x + ahead * cos - left * sin, y + ahead * sin + left * cos
+
+    def line(self, line: Way, start: float, end: float, left: float = 0.0) -> tuple[Point, ...]:
+        """Along a line, at an even distance to its left."""
+        x, y, heading = line.at(np.linspace(start, end, 61))
+        xs, ys = x - left * np.sin(heading), y + left * np.cos(heading)
+        return tuple(zip(xs.tolist(), ys.tolist(), strict=True))
+
+    def turned(self, way: float, corners: tuple[Point, ...]) -> tuple[Point, ...]:
+        """An outline on the dolly, given ahead and to the left of its middle."""
+        return tuple(self.on(way, ahead, left) for ahead, left in corners)
+
+
+def _track(plan: Plan) -> list[Thing]:
+    design = plan.design
+    track, half = design.track, design.track.length / 2
+    things: list[Thing] = []
+    reach = track.gauge / 2 + OVERHANG
+    count = max(round(track.length / track.sleepers), 1)
+    for at in np.linspace(-half, half, count + 1):
+        ends = plan.on(float(at), 0.0, -reach), plan.on(float(at), 0.0, reach)
+        things.append(Line(ends, "timber", 0.044))
+    width = max(plan.scene.parts.section.properties.width, 0.02)
+    for side in (-1, 1):
+        left = side * track.gauge / 2
+        things.append(Line(plan.line(plan.answer.line, -half, half, left), "rail", width))
+        for joint in joints_of(design, side > 0):
+            mark = plan.on(joint, 0.0, left - 0.03), plan.on(joint, 0.0, left + 0.03)
+            things.append(Line(mark, "wheel", 0.012))
+    if track.laid == "bowed track":
+        things.append(Line((plan.on(-half), plan.on(half)), "guide", dashed=True))
+    return things
+
+
+def _dolly(plan: Plan, way: float, ghost: bool) -> list[Thing]:
+    design, platform = plan.design, plan.design.platform
+    role: Role = "ghost" if ghost else "timber"
+    half, side = platform.length / 2, platform.width / 2
+    deck = plan.turned(way, box(-half, -side, half, side))
+    things: list[Thing] = [Shape(deck, role, ghost, ghost)]
+    if ghost:
+        return things
+    radius, broad = plan.scene.parts.roller.diameter / 2, plan.scene.parts.roller.width / 2
+    sets = (-design.wheels.bogie / 2, design.wheels.bogie / 2) if design.paired else (0.0,)
+    base, gauge = design.wheels.wheelbase / 2, plan.answer.gauge / 2
+    for ahead in (-base, base):
+        for left in (-gauge, gauge):
+            for offset in sets:
+                at = ahead + offset
+                tread = box(at - radius, left - broad, at + radius, left + broad)
+                things.append(Shape(plan.turned(way, tread), "wheel"))
+    if platform.mount == "stand":
+        for ahead, left in foot_places(plan.scene):
+            leg = plan.on(way), plan.on(way, float(ahead), float(left))
+            things.append(Line(leg, "stand", 0.018))
+    along = plan.rig.shot.along
+    for item in sorted(plan.rig.load.items, key=lambda item: item.up):
+        x0, x1, y0, y1 = item_box(item, along, "above")
+        things.append(Shape(plan.turned(way, box(x0, y0, x1, y1)), item_role(item)))
+    if platform.operator == "rides":
+        back = -platform.operator_back * plan.rig.shot.sense
+        things.append(Disc(plan.on(way, back), 0.16, "figure"))
+    load = plan.answer.carried
+    things.append(Disc(plan.on(way, load.forward, load.sideways), 0.03, "mass"))
+    return things
+
+
+def from_above(rig: Rig, assessment: Assessment, mark: int) -> Sketch:
+    """From above at a mark."""
+    plan = Plan(rig, assessment)
+    design, answer, shot = plan.design, plan.answer, rig.shot
+    way = float(answer.course.place[mark])
+    ends = -shot.distance / 2, shot.distance / 2
+    things: list[Thing] = []
+    if design.on_track:
+        things += _track(plan)
+    things.append(Line(plan.line(answer.wanted, *ends), "shot", 0.012, dashed=True))
+    for end in ends:
+        if abs(end - way) > 0.05:
+            things += _dolly(plan, end, True)
+    things += _dolly(plan, way, False)
+    eye, look = plan.on(way), float(assessment.poses.look[mark])
+    subject = (float(assessment.subject[0]), float(assessment.subject[1]))
+    far = math.dist(eye, subject)
+    seen = eye[0] + far * math.cos(look), eye[1] + far * math.sin(look)
+    things.append(Line((eye, seen), "shot", dashed=True))
+    things.append(Arrow(eye, (0.45 * math.cos(look), 0.45 * math.sin(look)), "shot"))
+    things.append(Disc(subject, 0.22, "figure"))
+    push = float(assessment.traces["push"].values[mark]) * shot.sense
+    if abs(push) > 0.5:
+        behind = -math.copysign(design.platform.length / 2 + 0.3, push)
+        tail, tip = plan.on(way, behind), plan.on(way, behind * 0.55)
+        vector = (tip[0] - tail[0], tip[1] - tail[1])
+        things.append(Arrow(tail, vector, "force", abs(push)))
+    half = design.track.length / 2 if design.on_track else shot.distance / 2 + 0.6
+    xs, ys, _ = answer.line.at(np.linspace(-half, half, 21))
+    reach = answer.gauge / 2 + 0.35
+    near = min(subject[1], float(ys.max()) + 4.0)
+    right = float(xs.max()) + 0.3
+    if shot.along:
+        right = max(right, min(subject[0] + 0.3, float(xs.max()) + 2.5))
+    return Sketch(
+        things=tuple(things),
+        dimensions=_dimensions(plan, way, subject, half),
+        handles=_handles(plan, way, subject),
+        bounds=(
+            float(xs.min()) - 0.3,
+            float(ys.min()) - reach,
+            right,
+            max(float(ys.max()) + reach, near + 0.35),
+        ),
+        title="From above",
+        caption="dashed: the line that the shot wants, and where the lens looks",
+    )
+
+
+def _dimensions(plan: Plan, way: float, subject: Point, half: float) -> tuple[Dimension, ...]:
+    design, shot = plan.design, plan.rig.shot
+    start, end = plan.on(-shot.distance / 2), plan.on(shot.distance / 2)
+    low = -plan.answer.gauge / 2 - 0.3
+    found = [
+        Dimension("shot.distance", (start[0], low), (end[0], low), "below", 0, "move"),
+        Dimension("shot.subject.distance", subject, subject, "beside", 0, "subject at"),
+    ]
+    if shot.curved:
+        found.append(Dimension("shot.radius", end, end, "over", 1, "radius"))
+    if design.on_track:
+        near = plan.on(-half, 0.0, -plan.answer.gauge / 2)
+        far = plan.on(-half, 0.0, plan.answer.gauge / 2)
+        found.append(Dimension("design.track.gauge", near, far, "left", 0, "gauge"))
+    if design.track.laid == "bowed track":
+        cord = (0.0, plan.on(half)[1])
+        found.append(Dimension("design.track.sagitta", cord, cord, "over", 0, "bowed by"))
+    return tuple(found)
+
+
+def _handles(plan: Plan, way: float, subject: Point) -> tuple[Handle, ...]:
+    design, shot = plan.design, plan.rig.shot
+    ends = plan.on(-shot.distance / 2), plan.on(shot.distance / 2)
+    sense = float(shot.sense)
+    toward = (1.0, 0.0) if shot.along else (0.0, 1.0)
+    found = [
+        Handle("mark", plan.on(way), 0.35, (sense, 0.0), "drag the dolly along its line"),
+        Handle("shot.distance", ends[1], 0.08, (2.0, 0.0), "drag the end of the move"),
+        Handle("shot.subject.distance", subject, 0.2, toward, "drag the subject"),
+    ]
+    if shot.curved:
+        # The end of the arc stands s²/2R off the tangent.
+        half = shot.distance / 2
+        slope = -2 * shot.radius**2 / half**2
+        found.append(Handle("shot.radius", ends[0], 0.08, (0.0, slope), "drag the arc open"))
+    if design.on_track:
+        at = plan.on(-design.track.length * 0.4, 0.0, plan.answer.gauge / 2)
+        found.append(Handle("design.track.gauge", at, 0.06, (0.0, 2.0), "drag a rail"))
+    return tuple(found)

@@ -1,0 +1,217 @@
+"""The dolly from the side, its line laid out straight: sag enlarged, sleepers, wheels, push."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+import numpy as np
+
+from hazel_lantern.core.figures import box, enlargement, item_box, item_role, standing_figure
+from hazel_lantern.core.mechanics import track as mechanics
+from hazel_lantern.core.rigs.dolly.shaking import joints_of
+from hazel_lantern.core.rigs.dolly.statics import SLEEPER_HEIGHT
+from hazel_lantern.core.sketch import (
+    Arrow,
+    Dimension,
+    Disc,
+    Handle,
+    Line,
+    Note,
+    Point,
+    Role,
+    Shape,
+    Sketch,
+    Thing,
+)
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.assessment import Assessment
+    from hazel_lantern.core.project.model import Rig
+    from hazel_lantern.core.rigs.dolly.model import DollyDesign
+    from hazel_lantern.core.rigs.dolly.scene import Scene
+
+PERSON = 1.72
+
+
+class Side:
+    """The upright plane along the rails."""
+
+    def __init__(self, rig: Rig, assessment: Assessment, mark: int) -> None:
+        self.rig = rig
+        self.design: DollyDesign = rig.design  # type: ignore[assignment]
+        self.scene: Scene = assessment.figures["scene"]
+        self.answer = self.scene.answer
+        self.way = float(self.answer.course.place[mark])
+        self.mark = mark
+        self.enlarged = enlargement(self.answer.dip, self.design.track.sleepers)
+        self.deck = self.answer.ground + self.design.platform.height
+        self.screw = max(rig.shot.camera_height - rig.load.lens_axis, self.deck + 0.03)
+
+    def axles(self, way: float) -> list[float]:
+        """Where the wheels stand along the line."""
+        wheels = self.design.wheels
+        sets = (-wheels.bogie / 2, wheels.bogie / 2) if self.design.paired else (0.0,)
+        return [
+            way + ahead + offset
+            for ahead in (-wheels.wheelbase / 2, wheels.wheelbase / 2)
+            for offset in sets
+        ]
+
+    def rail(self) -> tuple[Point, ...]:
+        """The rail's middle line, sunk under the wheels, enlarged."""
+        track, half = self.design.track, self.design.track.length / 2
+        at = np.linspace(-half, half, max(int(track.length / 0.02), 2))
+        sunk = np.zeros_like(at)
+        span = mechanics.span(track.joint != "butted")
+        for axle in self.axles(self.way):
+            if not -half <= axle <= half:
+                continue
+            first = np.floor((axle + half) / track.sleepers) * track.sleepers - half
+            share = (axle - first) / track.sleepers
+            deep = self.answer.dip * np.interp(share, span.share, span.dip) / span.dip.max()
+            inside = np.clip((at - first) / track.sleepers, 0, 1)
+            sunk = np.maximum(sunk, deep * np.sin(np.pi * inside))
+        middle = SLEEPER_HEIGHT + self.scene.parts.section.properties.height / 2
+        return tuple(zip(at.tolist(), (middle - sunk * self.enlarged).tolist(), strict=True))
+
+
+def _track(side: Side) -> list[Thing]:
+    track, half = side.design.track, side.design.track.length / 2
+    height = side.scene.parts.section.properties.height
+    things: list[Thing] = []
+    count = max(round(track.length / track.sleepers), 1)
+    for at in np.linspace(-half, half, count + 1):
+        things.append(Shape(box(at - 0.022, 0.0, at + 0.022, SLEEPER_HEIGHT), "timber"))
+    things.append(Line(side.rail(), "rail", height))
+    for joint in joints_of(side.design, True):
+        things.append(Line(((joint, SLEEPER_HEIGHT), (joint, SLEEPER_HEIGHT + height)), "wheel"))
+    return things
+
+
+def _dolly(side: Side, way: float, ghost: bool) -> list[Thing]:
+    platform, ground = side.design.platform, side.answer.ground
+    role: Role = "ghost" if ghost else "timber"
+    half, radius = platform.length / 2, side.scene.parts.roller.diameter / 2
+    deck, screw = side.deck, side.screw
+    things: list[Thing] = [
+        Shape(box(way - half, deck - 0.02, way + half, deck), role, ghost, ghost)
+    ]
+    for axle in side.axles(way):
+        at = (axle, ground + radius)
+        things.append(Disc(at, radius, "ghost" if ghost else "wheel", ghost))
+    along = side.rig.shot.along
+    for item in side.rig.load.items:
+        left, right, low, high = item_box(item, along, "side")
+        outline = box(way + left, screw + low, way + right, screw + high)
+        things.append(Shape(outline, "ghost" if ghost else item_role(item), ghost, ghost))
+    if ghost:
+        return things
+    if platform.mount == "stand":
+        knee = deck + 0.78 * (screw - deck)
+        spread = platform.spread / 2
+        things.append(Line(((way, knee), (way, screw)), "stand", 0.03))
+        for foot in (-spread, 0.1, spread):
+            things.append(Line(((way, knee), (way + foot, deck)), "stand", 0.018))
+    else:
+        things.append(Line(((way, deck), (way, screw)), "stand", 0.05))
+    if platform.ballast:
+        size = 0.05 + 0.03 * platform.ballast ** (1 / 3)
+        things.append(Shape(box(way - size, deck, way + size, deck + 0.12), "ballast"))
+    if platform.operator == "rides":
+        back = way - platform.operator_back * side.rig.shot.sense
+        things.append(Shape(box(back - 0.16, deck, back + 0.16, deck + 0.85), "figure"))
+        things.append(Disc((back, deck + 1.02), 0.12, "figure"))
+    load = side.answer.carried
+    at = (way + load.forward, ground + load.height)
+    things += [Disc(at, 0.028, "mass"), Line((at, (at[0], 0.0)), "mass", dashed=True)]
+    return things
+
+
+def from_the_side(rig: Rig, assessment: Assessment, mark: int) -> Sketch:
+    """Side view at a mark."""
+    side = Side(rig, assessment, mark)
+    design, shot = side.design, rig.shot
+    half = design.track.length / 2 if design.on_track else shot.distance / 2 + 0.6
+    half = max(half, shot.distance / 2 + design.platform.length / 2)
+    person = half + 0.5
+    things: list[Thing] = [*standing_figure(person, PERSON)]
+    things.append(Note((person, PERSON + 0.06), "", "guide", PERSON, "length"))
+    if design.on_track:
+        things += _track(side)
+    for end in (-shot.distance / 2, shot.distance / 2):
+        if abs(end - side.way) > 0.05:
+            things += _dolly(side, end, True)
+    things += _dolly(side, side.way, False)
+    push = float(assessment.traces["push"].values[mark]) * shot.sense
+    if abs(push) > 0.5:
+        reach = design.platform.length / 2 + 0.35
+        start = (side.way - (reach if push > 0 else -reach), design.push.height)
+        things.append(Arrow(start, (0.3 if push > 0 else -0.3, 0.0), "force", abs(push)))
+    if design.on_track:
+        dip = (side.way + design.wheels.wheelbase / 2 + 0.25, side.answer.ground + 0.12)
+        things.append(Note(dip, "dip", "shot", side.answer.dip, "fine"))
+    lens = shot.camera_height
+    base = design.wheels.wheelbase / 2
+    dimensions = [
+        Dimension("shot.camera_height", (-half - 0.1, 0.0), (-half - 0.1, lens), "left", 0, "lens"),
+        Dimension(
+            "design.wheels.wheelbase",
+            (side.way - base, 0.0),
+            (side.way + base, 0.0),
+            "below",
+            0,
+            "wheelbase",
+        ),
+        Dimension(
+            "shot.distance",
+            (-shot.distance / 2, lens + 0.35),
+            (shot.distance / 2, lens + 0.35),
+            "above",
+            0,
+            "move",
+        ),
+    ]
+    handles = [
+        Handle(
+            "mark", (side.way, side.deck), 0.4, (float(shot.sense), 0.0), "drag the dolly along"
+        ),
+        Handle(
+            "design.wheels.wheelbase",
+            (side.way + base, side.answer.ground),
+            0.05,
+            (2.0, 0.0),
+            "drag an axle",
+        ),
+        Handle(
+            "shot.camera_height",
+            (side.way, side.screw + rig.load.lens_axis),
+            0.08,
+            (0.0, 1.0),
+            "drag the camera up or down",
+        ),
+    ]
+    if design.on_track:
+        first = -design.track.length / 2
+        dimensions.append(
+            Dimension(
+                "design.track.sleepers",
+                (first, 0.0),
+                (first + design.track.sleepers, 0.0),
+                "below",
+                0,
+                "sleepers",
+            )
+        )
+    return Sketch(
+        things=tuple(things),
+        dimensions=tuple(dimensions),
+        handles=tuple(handles),
+        bounds=(-half - 0.3, -0.06, person + 0.35, max(lens + 0.6, PERSON + 0.15)),
+        enlarged=side.enlarged,
+        title="Side, to scale",
+        caption=(
+            ("the curve laid out straight; " if shot.curved else "")
+            + (f"dip drawn {side.enlarged:g}× larger" if side.enlarged > 1 else "dip to scale")
+        ),
+        floor=0.0,
+    )

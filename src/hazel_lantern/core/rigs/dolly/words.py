@@ -1,0 +1,233 @@
+"""What a dolly says in words: readouts, steps, cautions, set card."""
+
+from __future__ import annotations
+
+import math
+from typing import TYPE_CHECKING
+
+import numpy as np
+
+from hazel_lantern.core.mechanics import elastica
+from hazel_lantern.core.parts import Step
+from hazel_lantern.core.rigs.dolly.parts import (
+    cord_length,
+    pieces,
+    rail_lengths,
+    sleeper_count,
+)
+from hazel_lantern.core.rigs.dolly.statics import Parts
+from hazel_lantern.core.units import Style, write
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.assessment import Assessment
+    from hazel_lantern.core.project.model import Rig
+    from hazel_lantern.core.rigs.dolly.model import DollyDesign
+    from hazel_lantern.core.workshop import Workshop
+
+CUTTING = "Wear eye, ear and hand protection when cutting, and break the sharp edges with a file."
+
+
+def sources_of_shake(rig: Rig, assessment: Assessment) -> list[tuple[str, float]]:
+    """What comes how often at the greatest speed, Hz."""
+    design: DollyDesign = rig.design  # type: ignore[assignment]
+    speed = float(assessment.traces["speed"].values.max())
+    scene = assessment.figures["scene"]
+    found = [("Wheels turn", speed / (math.pi * scene.parts.roller.diameter))]
+    if design.on_track:
+        found.append(("Sleepers come", speed / design.track.sleepers))
+        if design.track.pieces > 1:
+            found.append(("Joints come", 2 * speed / design.track.piece))
+    found.append(("Body bounces", float(scene.shaking.frequencies[0])))
+    return found
+
+
+def readout(
+    station: str, rig: Rig, assessment: Assessment, style: Style
+) -> tuple[tuple[str, str], ...]:
+    """Computed figures of a station."""
+    design: DollyDesign = rig.design  # type: ignore[assignment]
+    answer, scene = assessment.figures["answer"], assessment.figures["scene"]
+    if station == "Load":
+        return (
+            ("All that rolls", write(answer.carried.mass, "mass", style)),
+            ("Its weight over the rails", write(answer.carried.height, "length", style)),
+            ("Heaviest corner", write(float(answer.corners.max()), "force", style)),
+            ("Lightest corner", write(float(answer.corners.min()), "force", style)),
+        )
+    if station == "Drive":
+        return (
+            ("Greatest speed", write(float(np.abs(answer.course.speed).max()), "speed", style)),
+            ("Greatest push", write(float(np.abs(answer.push).max()), "force", style)),
+            ("Keeps rolling with", write(answer.rolling * answer.weight, "force", style)),
+        )
+    if station != "Frame":
+        return ()
+    rows = [
+        (f"Shake: {name}", write(share, "px", style))
+        for name, share in scene.shaking.shares.items()
+    ]
+    rows += [(name, f"{often:.1f} a second") for name, often in sources_of_shake(rig, assessment)]
+    if design.curved:
+        inner, outer = rail_lengths(rig, design)
+        rows += [
+            ("Inner rail", write(inner, "length", style)),
+            ("Outer rail", write(outer, "length", style)),
+        ]
+    if design.track.laid == "bowed track":
+        bow = elastica.bow(design.track.length, design.track.sagitta)
+        rigidity = scene.parts.material.modulus * scene.parts.section.properties.effective_moment
+        rows += [
+            ("Cord from end to end", write(bow.chord, "length", style)),
+            ("Cord pulls", write(bow.cord_force(rigidity), "force", style)),
+            ("Least radius", write(bow.least_radius, "length", style)),
+        ]
+    return tuple(rows)
+
+
+def cautions(station: str, rig: Rig, assessment: Assessment) -> tuple[str, ...]:
+    """What to mind at a station; nothing that is not at stake there."""
+    design: DollyDesign = rig.design  # type: ignore[assignment]
+    found = []
+    if rig.shot.tilt and not rig.shot.curved and station in ("Shot", "Frame", "Drive"):
+        found.append("Hold or brake the dolly whenever the track slopes.")
+    if station == "Drive":
+        found.append("Wedges under the wheels whenever nobody holds it.")
+    if design.platform.operator == "rides" and station in ("Load", "Frame", "Drive"):
+        found.append("Whoever rides sits, holds on, and gets off before anything is moved.")
+    if station in ("Frame",) and design.on_track:
+        found.append("Track lies where people walk: mark it, and light it in the dark.")
+    if design.track.laid == "bowed track" and station in ("Frame", "Build"):
+        found.append("A bowed pipe springs back: keep faces out of its way when the cord is cut.")
+    if station == "Build":
+        found.append(CUTTING)
+    material = assessment.figures["parts"].material
+    if material.failure == "cracks" and station in ("Frame", "Build") and design.on_track:
+        found.append(f"{material.name}: {material.note}. Look it over for cracks before each use.")
+    return tuple(found)
+
+
+def bow_steps(rig: Rig, style: Style) -> list[Step]:
+    """Bowing two pipes alike."""
+    design: DollyDesign = rig.design  # type: ignore[assignment]
+    track = design.track
+    found = elastica.bow(track.length, track.sagitta)
+    places = [track.length * share for share in (-0.25, 0.0, 0.25)]
+    offsets = [
+        f"{write(track.sagitta - float(found.at(np.array([place]))[1][0]), 'length', style)} at "
+        f"{write(track.length / 2 + place, 'length', style)} along the pipe"
+        for place in places
+    ]
+    return [
+        Step(
+            f"Tie a cord of {write(cord_length(design), 'length', style)} to both ends of each "
+            f"pipe and shorten it to {write(found.chord, 'length', style)} between the ends. "
+            f"Measure from cord to pipe: {'; '.join(offsets)}.",
+            ("tape", "cord lock"),
+            "A bowed pipe springs back: keep faces out of its way.",
+        )
+    ]
+
+
+def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) -> tuple[Step, ...]:
+    """How to build this dolly and lay its track."""
+    design: DollyDesign = rig.design  # type: ignore[assignment]
+    parts, track, wheels = Parts.of(design, workshop), design.track, design.wheels
+    found = []
+    for piece in pieces(rig, design):
+        section = workshop.catalogue.find("sections", piece.section)
+        found.append(
+            Step(
+                f"Cut {piece.count} × {piece.label.lower()} from {section.name.lower()} to "
+                f"{write(piece.length, 'length', style)}.",
+                ("tape", "saw", "file"),
+                CUTTING,
+            )
+        )
+    found += [
+        Step(
+            "Drill the four wheel plates by their template, all four clamped together, and fit "
+            f"the wheels ({parts.roller.name.lower()}). Each must spin freely and not wobble.",
+            ("clamps", "drill", "two spanners"),
+            "Clamp the work down; take gloves off at the drill.",
+        ),
+        Step(
+            f"Fix the plates under the platform, wheelbase "
+            f"{write(wheels.wheelbase, 'length', style)}. Measure both diagonals: they must agree "
+            f"within {write(2 * wheels.gauge_error, 'fine', style)}.",
+            ("drill", "spanner", "tape"),
+        ),
+    ]
+    if design.on_track:
+        found.append(
+            Step(
+                f"Drill the {sleeper_count(design)} sleepers clamped together, gauge "
+                f"{write(track.gauge, 'length', style)}, and screw the saddles on.",
+                ("clamps", "drill", "screwdriver"),
+            )
+        )
+        if track.laid == "bowed track":
+            found += bow_steps(rig, style)
+        if track.laid == "pre-bent track":
+            found.append(
+                Step(
+                    "Bend the rails to a radius of "
+                    f"{write(rig.shot.radius - track.gauge / 2, 'length', style)} and "
+                    f"{write(rig.shot.radius + track.gauge / 2, 'length', style)}: draw both arcs "
+                    "on the floor with a cord, and lay each pipe on its line.",
+                    ("pipe bender or a former", "cord", "chalk"),
+                )
+            )
+        stagger = ""
+        if track.pieces > 1:
+            stagger = " Begin one rail with half a piece, so that no two joints are side by side."
+        found.append(
+            Step(
+                f"Lay the track on its sleepers, {write(track.sleepers, 'length', style)} apart, "
+                f"one under each end.{stagger} Pack the sleepers until a level shows the same "
+                "everywhere. Feel every joint with a thumb: what you feel, the lens sees.",
+                ("spirit level", "thin packing", "file"),
+            )
+        )
+    found.append(
+        Step(
+            "Put the dolly on and roll it slowly from end to end without the camera: it must not "
+            "climb, bind or knock. Wedge it. Then stand, camera and ballast.",
+            ("wedges",),
+        )
+    )
+    return tuple(found)
+
+
+def set_card(rig: Rig, assessment: Assessment, style: Style) -> tuple[str, ...]:
+    """What to have at hand on the day."""
+    design: DollyDesign = rig.design  # type: ignore[assignment]
+    answer, shot, track = assessment.figures["answer"], rig.shot, design.track
+    speed = float(np.abs(answer.course.speed).max())
+    move = f"{shot.direction}, {write(shot.distance, 'length', style)}"
+    if shot.curved:
+        move += f" round {write(shot.radius, 'length', style)}"
+    found = [
+        f"Move: {move} in {write(shot.duration, 'time', style)}; at most "
+        f"{write(speed, 'speed', style)}."
+    ]
+    if design.on_track:
+        found.append(
+            f"Track: {track.pieces} × {write(track.piece, 'length', style)}, gauge "
+            f"{write(track.gauge, 'length', style)}, sleepers every "
+            f"{write(track.sleepers, 'length', style)}; packed level."
+        )
+    if track.laid == "bowed track":
+        bow = elastica.bow(track.length, track.sagitta)
+        found.append(
+            f"Bow: cord {write(bow.chord, 'length', style)}, middle "
+            f"{write(track.sagitta, 'length', style)} off it. Off the cord after the shot."
+        )
+    found += [
+        f"Push with about {write(float(np.abs(answer.push).max()), 'force', style)}, at "
+        f"{write(design.push.height, 'length', style)}.",
+        f"Leave {write(track.spare, 'length', style)} free past both ends of the move.",
+        "Wedges under the wheels whenever nobody holds it; local rules first.",
+    ]
+    if design.platform.ballast:
+        found.append(f"Ballast: {write(design.platform.ballast, 'mass', style)} on the deck.")
+    return tuple(found)

@@ -1,0 +1,416 @@
+"""The dolly's lamps: each against a figure found another way, and at its limits."""
+
+import math
+from dataclasses import replace
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import settings as hypothesis_settings
+from hypothesis import strategies as st
+
+from hazel_lantern.core import mends
+from hazel_lantern.core.build.pack import write_pack
+from hazel_lantern.core.fields import EditError, apply, describe, value_at
+from hazel_lantern.core.lamps import State
+from hazel_lantern.core.load import Load, LoadItem
+from hazel_lantern.core.mechanics import elastica, ride, track
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.project.file import dumps, loads
+from hazel_lantern.core.project.model import Project, Rig, Settings
+from hazel_lantern.core.ranking import rank
+from hazel_lantern.core.resources import DATA
+from hazel_lantern.core.rigs import families
+from hazel_lantern.core.rigs.dolly.lamps_ride import departure
+from hazel_lantern.core.rigs.dolly.model import DollyDesign
+from hazel_lantern.core.rigs.dolly.parts import pieces, rail_lengths
+from hazel_lantern.core.rigs.dolly.shaking import joints_of
+from hazel_lantern.core.shot import Room, Shot, Subject
+from hazel_lantern.core.units import Style
+from hazel_lantern.core.workshop import Workshop
+from tests.conftest import assess, changed, check_offer, check_way_forward
+
+CHECKS = """shot ride track-dip track-stress pipe-strain arc wheel-fit wheel-load wheel-lift tip
+feet push stop runaway carry room budget"""
+IDS = [f"dolly.{name}" for name in CHECKS.split()]
+LAID = ["straight track", "bowed track", "pre-bent track", "no track"]
+
+
+def of(direction="left to right", **more) -> Rig:
+    """A dolly with a camera of 2.4 kg over its middle."""
+    camera = LoadItem(name="Camera", kind="body", mass=2.4, up=0.06)
+    shot = Shot(
+        direction=direction,
+        distance=2.4,
+        duration=8.0,
+        ease_in=2.0,
+        ease_out=2.0,
+        camera_height=1.4,
+        radius=3.5,
+        subject=Subject(distance=3.5),
+        room=Room(length=8, height=3),
+    )
+    rig = Rig(
+        name="Test dolly", shot=shot, load=Load(items=(camera,)), design=DollyDesign(), budget=900
+    )
+    return changed(rig, **more)
+
+
+@pytest.fixture
+def straight() -> Rig:
+    return of()
+
+
+@pytest.fixture
+def bowed() -> Rig:
+    return of(
+        "arc right",
+        design__track__laid="bowed track",
+        design__track__section="pvc-pipe-32x2.9",
+        design__track__sagitta=0.5,
+    )
+
+
+@pytest.fixture
+def causeway() -> Rig:
+    demo = (DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8")
+    return next(rig for rig in loads(demo).rigs if rig.name == "Causeway track")
+
+
+@pytest.mark.parametrize("laid", LAID)
+@pytest.mark.parametrize("direction", ["left to right", "push in", "arc left"])
+@pytest.mark.parametrize("mount", ["stand", "low mount"])
+def test_all_lamps_are_there_with_words_and_working(laid, direction, mount, workshop):
+    roller = "truck-soft" if laid == "no track" else "skate-v"
+    rig = of(
+        direction,
+        design__track__laid=laid,
+        design__wheels__roller=roller,
+        design__platform__mount=mount,
+    )
+    found = assess(rig)
+    assert [lamp.id for lamp in found.lamps] == IDS
+    for lamp in found.lamps:
+        assert math.isfinite(lamp.value), lamp.id
+        for style in (Style(), Style("ft·in")):
+            assert lamp.meaning(style).endswith("."), lamp.id
+            assert lamp.working(style).formula
+            words = lamp.reading(style) + lamp.meaning(style)
+            assert "nan" not in words
+            assert "inf " not in words
+        if lamp.trace is not None:
+            assert lamp.trace.shape == found.marks.shape
+    for trace in found.traces.values():
+        assert np.isfinite(trace.values).all()
+    for view in ("above", "side"):
+        sketch = rig.family.sketch(rig, found, view, 20, workshop)
+        for dimension in sketch.dimensions:
+            assert describe(rig, dimension.path).label
+            assert math.isfinite(value_at(rig, dimension.path))
+        left, low, right, high = sketch.bounds
+        assert left < right
+        assert low < high
+    assert rig.family.steps(rig, found, workshop, Style())
+    card = " ".join(rig.family.set_card(rig, found, Style()))
+    assert "Wedges" in card
+    project = Project(rigs=(rig,))
+    assert loads(dumps(project)) == project
+
+
+def test_the_track_covers_what_the_wheels_leave(straight):
+    lamp = assess(straight).by_id["dolly.shot"]
+    assert lamp.value == pytest.approx(4.0 - 0.7 - 0.14)
+    assert lamp.limit == pytest.approx(2.4 + 2 * 0.15)
+    short = changed(straight, design__track__pieces=1)
+    assert assess(short).by_id["dolly.shot"].headline == "Track is too short"
+
+
+def test_dip_and_stress_under_the_heaviest_corner(straight, workshop):
+    found = assess(straight)
+    answer = found.figures["answer"]
+    section = workshop.catalogue.sections["aluminium-tube-40x3"].properties
+    heaviest = answer.corners.max()
+    assert answer.corners.sum(axis=0) == pytest.approx(answer.weight)
+    dip = heaviest * 0.7**3 / (69e9 * section.second_moment) * track.span(True).dip.max()
+    assert found.by_id["dolly.track-dip"].value == pytest.approx(dip)
+    butted = assess(changed(straight, design__track__joint="butted"))
+    ratio = butted.by_id["dolly.track-dip"].value / dip
+    assert ratio == pytest.approx((1 / 48) / 0.01096, rel=0.01)
+    stress = heaviest * 0.7 * 0.1708 * 0.02 / section.second_moment / 100e6
+    assert found.by_id["dolly.track-stress"].value == pytest.approx(stress, rel=0.01)
+
+
+def test_strain_of_a_bowed_pipe(bowed):
+    lamp = assess(bowed).by_id["dolly.pipe-strain"]
+    radius = elastica.bow(4.0, 0.5).least_radius
+    assert lamp.value == pytest.approx(0.016 / radius / (45e6 / 2.9e9 / 2))
+    metal = changed(bowed, design__track__section="aluminium-tube-40x3")
+    found = assess(metal).by_id["dolly.pipe-strain"]
+    assert found.state is State.FAILS
+    assert found.headline == "Pipe stays bent or buckles"
+
+
+def test_a_pre_bent_arc_keeps_to_the_arc_and_a_bow_does_not(bowed):
+    bent = changed(bowed, design__track__laid="pre-bent track")
+    assert assess(bent).by_id["dolly.arc"].value == pytest.approx(0, abs=1e-12)
+    bow = assess(bowed)
+    farther, aim = departure(bow.figures["scene"])
+    assert bow.by_id["dolly.arc"].value == pytest.approx(np.abs(farther).max())
+    # Laid so that over the move it errs as much either way.
+    assert farther.max() == pytest.approx(-farther.min(), rel=0.06)
+    # Second method: walk along the drawn rail and measure to the subject.
+    eyes = bow.poses.eye[:, :2]
+    assert np.hypot(eyes[:, 0], 3.5 - eyes[:, 1]) - 3.5 == pytest.approx(farther, abs=1e-9)
+    assert np.abs(aim).max() > 0
+
+
+def test_rails_of_a_curve_differ_by_gauge_times_angle():
+    rig = of("arc right", design__track__laid="pre-bent track", design__track__gauge=0.5)
+    rig = changed(rig, design__track__pieces=1, design__track__piece=3.5 * math.pi / 3)
+    inner, outer = rail_lengths(rig, rig.design)
+    # 60° round 3.5 m, gauge 0.5 m.
+    assert outer == pytest.approx(3.92699, abs=5e-6)
+    assert inner == pytest.approx(3.40339, abs=5e-6)
+
+
+def test_joints_of_both_rails_are_staggered_and_the_pieces_add_up(straight, bowed):
+    left, right = (joints_of(straight.design, side) for side in (True, False))
+    assert left
+    assert right
+    assert min(abs(a - b) for a in left for b in right) >= 0.99 * straight.design.track.piece / 2
+    for rig in (straight, bowed, changed(straight, design__track__pieces=3)):
+        rails = [piece for piece in pieces(rig, rig.design) if piece.label.startswith("Rail")]
+        assert sum(piece.length * piece.count for piece in rails) == pytest.approx(
+            sum(rail_lengths(rig, rig.design))
+        )
+
+
+def test_a_stiff_pair_of_wheels_needs_play_on_a_curve(bowed):
+    loose = assess(bowed).by_id["dolly.wheel-fit"]
+    assert loose.value == pytest.approx(0.001)
+    stiff = changed(bowed, design__wheels__corner="two sets, rigid", design__wheels__bogie=0.3)
+    radius = elastica.bow(4.0, 0.5).least_radius
+    assert assess(stiff).by_id["dolly.wheel-fit"].value == pytest.approx(
+        0.001 + 0.3**2 / (8 * radius)
+    )
+
+
+def test_wheels_and_tipping_by_moments(straight):
+    found = assess(straight)
+    answer = found.figures["answer"]
+    load, half = answer.carried, 0.35
+    mark = int(np.argmax(answer.course.acceleration))
+    pushed = answer.push[mark] * load.push_height
+    inertia = load.mass * answer.course.acceleration[mark] * load.height
+    front = answer.corners[2:, mark].sum()
+    assert front == pytest.approx(answer.weight / 2 + (pushed - inertia) / (2 * half))
+    # Moments about the front axle with the push at the lens: what is left tips it.
+    settings = Settings()
+    ways = found.by_id["dolly.tip"]
+    assert ways.value > 0
+    hard = settings.model_copy(update={"hand_push": 120.0})
+    assert assess(straight, hard).by_id["dolly.tip"].state is State.FAILS
+
+
+def test_a_fast_curve_leans_on_the_outer_rail(bowed):
+    slow, fast = assess(bowed), assess(changed(bowed, shot__duration=4.0, shot__ease="smooth"))
+    middle = len(slow.marks) // 2
+    for found in (slow, fast):
+        answer = found.figures["answer"]
+        right, left = answer.corners[0, middle], answer.corners[1, middle]
+        side = answer.carried.mass * answer.course.speed[middle] ** 2 / answer.radius
+        # The arc's centre is to the left, so the right rail takes more.
+        assert right - left == pytest.approx(side * answer.carried.height / answer.gauge, abs=1e-6)
+    assert fast.by_id["dolly.tip"].value < slow.by_id["dolly.tip"].value
+
+
+def test_push_stop_and_slope(straight):
+    found = assess(straight)
+    answer = found.figures["answer"]
+    mass, speed = answer.carried.mass, float(answer.course.speed.max())
+    peak = mass * float(answer.course.acceleration.max()) + 0.02 * mass * GRAVITY
+    assert found.by_id["dolly.push"].value == pytest.approx(peak, rel=1e-3)
+    slows = 0.02 * GRAVITY + 15.0 / mass
+    assert found.by_id["dolly.stop"].value == pytest.approx(speed**2 / 2 / slows)
+    steep = assess(changed(straight, shot__tilt=0.05))
+    assert steep.by_id["dolly.runaway"].state is State.FAILS
+    held = changed(straight, shot__tilt=0.05, design__push__brake=60.0)
+    assert assess(held).by_id["dolly.runaway"].state is State.HOLDS
+
+
+def test_feet_off_the_platform_are_seen(straight):
+    lamp = assess(straight).by_id["dolly.feet"]
+    deep = 0.6 * math.sqrt(3) / 2
+    assert lamp.value == pytest.approx(min((0.9 - deep) / 2, (0.7 - 0.6) / 2))
+    wide = assess(changed(straight, design__platform__spread=0.9)).by_id["dolly.feet"]
+    assert wide.headline == "Feet stand off the platform"
+
+
+def test_no_roughness_no_dip_no_joints_no_shake(workshop):
+    rig = of(design__track__gap=0.0, design__track__step=0.0, design__track__packing=1.0)
+    shares = assess(rig).figures["scene"].shaking.shares
+    assert shares["floor"] == pytest.approx(0, abs=1e-12)
+    assert shares["joints"] == 0
+    floor = workshop.catalogue.floors["concrete"].model_copy(update={"roughness": 0.0})
+    roller = workshop.catalogue.rollers["truck-hard"].model_copy(update={"run_out": 0.0})
+    catalogue = replace(
+        workshop.catalogue, floors={"concrete": floor}, rollers={"truck-hard": roller}
+    )
+    on_floor = of(design__track__laid="no track", design__wheels__roller="truck-hard")
+    still = assess(on_floor, workshop=Workshop(catalogue=catalogue))
+    assert still.by_id["dolly.ride"].value == pytest.approx(0, abs=1e-12)
+
+
+@given(st.floats(0, 150))
+@hypothesis_settings(max_examples=12)
+def test_ballast_never_raises_the_bodys_bounce(ballast):
+    rig = of(design__wheels__roller="air-200", design__track__laid="no track")
+    bare = assess(rig).figures["scene"].shaking.frequencies
+    laden = assess(changed(rig, design__platform__ballast=ballast)).figures["scene"]
+    assert (laden.shaking.frequencies <= bare + 1e-9).all()
+
+
+def test_sources_of_shake_add_up_and_answer_to_what_causes_them(straight):
+    found = assess(straight)
+    shaking = found.figures["scene"].shaking
+    whole = ride.root_mean_square(shaking.quick)
+    assert found.by_id["dolly.ride"].value == pytest.approx(whole)
+    # Sources that know nothing of each other add up nearly as squares.
+    squares = math.sqrt(sum(share**2 for share in shaking.shares.values()))
+    assert whole == pytest.approx(squares, rel=0.15)
+    rough = changed(straight, design__track__step=0.001)
+    more = assess(rough).figures["scene"].shaking.shares
+    assert more["joints"] > 2 * shaking.shares["joints"]
+    assert more["floor"] == pytest.approx(shaking.shares["floor"])
+    grass = changed(straight, design__track__laid="no track", design__wheels__roller="air-200")
+    rougher = changed(grass, design__track__floor="grass")
+    assert assess(rougher).by_id["dolly.ride"].value > 5 * assess(grass).by_id["dolly.ride"].value
+
+
+def test_sampled_twice_as_often_the_ride_is_the_same(straight, monkeypatch):
+    from hazel_lantern.core.rigs.dolly import shaking
+
+    value = assess(straight).by_id["dolly.ride"].value
+    monkeypatch.setattr(shaking, "OFTEN", 2 * shaking.OFTEN)
+    assert assess(straight).by_id["dolly.ride"].value == pytest.approx(value, rel=0.01)
+
+
+REFUSED = [
+    ({"wheels__wheelbase": 1.2}, "longer than the platform", "at most 900 mm"),
+    ({"wheels__bogie": 0.7}, "meet in the middle", "at most 680 mm"),
+    ({"track__piece": 0.4}, "shorter than the dolly's wheels", "at least 850 mm"),
+]
+
+
+@pytest.mark.parametrize(("bad", "says", "would"), REFUSED)
+def test_what_cannot_be_is_refused_with_what_would_do(straight, bad, says, would):
+    with pytest.raises(EditError, match=says) as refused:
+        changed(straight, **{f"design__{name}": value for name, value in bad.items()})
+    assert would in str(refused.value)
+
+
+def test_a_bow_deeper_than_the_pipe_can_is_refused(bowed):
+    with pytest.raises(EditError, match=r"cannot be bowed by 2500 mm .* at most"):
+        changed(bowed, design__track__sagitta=2.5)
+
+
+def test_the_causeway_track_fails_honestly_and_its_mends_work(causeway, settings, workshop):
+    before = assess(causeway)
+    assert [one.id for one in before.lamps if one.state is State.FAILS] == ["dolly.track-dip"]
+    offers = mends.find("dolly.track-dip", causeway, settings, workshop)
+    assert len(offers) >= 2
+    for offer in offers:
+        check_offer(causeway, "dolly.track-dip", offer, settings)
+    assert any("sleeper" in offer.title for offer in offers)
+
+
+@pytest.mark.parametrize(
+    ("changes", "target"),
+    [
+        ({"design__track__pieces": 1}, "dolly.shot"),
+        ({"design__track__step": 0.004, "design__track__gap": 0.01}, "dolly.ride"),
+        ({"design__track__section": "pvc-pipe-25x2.4"}, "dolly.track-dip"),
+        ({"design__wheels__gauge_error": 0.003}, "dolly.wheel-fit"),
+        ({"design__track__gauge": 0.09}, "dolly.tip"),
+        ({"design__platform__spread": 0.8}, "dolly.feet"),
+        ({"shot__duration": 4.0, "design__platform__ballast": 60.0}, "dolly.push"),
+        ({"shot__duration": 5.0}, "dolly.stop"),
+        ({"shot__tilt": 0.04}, "dolly.runaway"),
+        ({"design__track__piece": 2.6}, "dolly.carry"),
+        ({"budget": 300.0}, "dolly.budget"),
+    ],
+)
+def test_each_kind_of_trouble_has_a_way_forward(straight, settings, workshop, changes, target):
+    check_way_forward(changed(straight, **changes), target, settings, workshop)
+
+
+def test_a_bow_that_strains_its_pipe_has_a_way_forward(bowed, settings, workshop):
+    strained = changed(bowed, design__track__section="pvc-pipe-50x3.7", design__track__sagitta=0.7)
+    check_way_forward(strained, "dolly.pipe-strain", settings, workshop)
+
+
+def test_rails_are_ranked_with_the_wheels_they_take(straight, settings, workshop):
+    rows = rank(straight.family.rankings[0], straight, settings, workshop)
+    channel = next(row for row in rows if "channel" in row.id)
+    after = apply(straight, channel.edits)
+    assert after.design.wheels.roller == "channel-25"
+    assert sum(row.chosen for row in rows) == 1
+
+
+@hypothesis_settings(max_examples=10)
+@given(
+    st.sampled_from(["left to right", "push in", "arc left", "arc right"]),
+    st.floats(0.8, 6.0),
+    st.floats(2.0, 12.0),
+    st.floats(0.3, 1.6),
+)
+def test_a_first_draft_stands(direction, distance, radius, height):
+    workshop, settings = Workshop(), Settings()
+    items = workshop.catalogue.items
+    load = Load(items=tuple(LoadItem.of(items[id]) for id in ("body-small", "lens-prime")))
+    shot = Shot(
+        direction=direction,
+        distance=distance,
+        radius=max(radius, distance / 2),
+        duration=4 * distance + 4,
+        ease_in=1.5,
+        ease_out=1.5,
+        camera_height=height,
+        subject=Subject(distance=max(4.0, distance)),
+        room=Room(length=14, height=4),
+    )
+    design, why = families()["dolly"].first_draft(shot, load, settings, workshop)
+    rig = Rig(name="draft", shot=shot, load=load, design=design, budget=2000)
+    settled = mends.settle(rig, settings, workshop)
+    assert [one.id for one in assess(settled).lamps if one.state is State.FAILS] == []
+    assert all(path.startswith("design.") for path in why)
+
+
+@pytest.mark.parametrize("units", ["mm", "ft·in"])
+def test_the_whole_pack_of_a_curved_track_is_written(tmp_path, bowed, workshop, units):
+    project = Project(name="Mill", settings=Settings(units=units), rigs=(bowed,))
+    names = {path.name for path in write_pack(project, bowed, workshop, tmp_path)}
+    assert {"test-dolly-sleeper.dxf", "test-dolly-wheel-plate.svg"} <= names
+    holes = bowed.family.holes(bowed, assess(bowed), workshop)
+    axles = sorted(hole.x for hole in holes if hole.label.startswith("axle"))
+    assert axles[1] - axles[0] == pytest.approx(bowed.design.wheels.bogie)
+    saddles = sorted(hole.x for hole in holes if hole.part == "Sleeper")
+    assert (saddles[2] + saddles[3]) / 2 - (saddles[0] + saddles[1]) / 2 == pytest.approx(0.5)
+
+
+def test_steps_tell_how_far_the_pipe_stands_off_its_cord(bowed, workshop):
+    steps = bowed.family.steps(bowed, assess(bowed), workshop, Style())
+    words = next(step.text for step in steps if "Tie a cord" in step.text)
+    bow = elastica.bow(4.0, 0.5)
+    assert f"{bow.chord * 1e3:.1f}".rstrip("0").rstrip(".") in words
+    assert "500 mm at 2000 mm" in words
+
+
+def test_measures_foretell_what_a_maker_finds(bowed):
+    found = assess(bowed)
+    foretold = {one.id: one.predicted(bowed, found) for one in bowed.family.measures}
+    assert foretold["chord"] == pytest.approx(elastica.bow(4.0, 0.5).chord)
+    assert foretold["push"] == pytest.approx(0.02 * found.figures["answer"].weight)
+    bent = changed(bowed, design__track__laid="pre-bent track")
+    chord = next(one for one in bent.family.measures if one.id == "chord")
+    assert chord.predicted(bent, assess(bent)) == pytest.approx(7 * math.sin(4.0 / 7))
