@@ -5,6 +5,7 @@ import subprocess
 import sys
 from pathlib import Path
 
+import numpy as np
 import pytest
 from PyQt6.QtCore import QThreadPool
 from PyQt6.QtTest import QTest
@@ -14,7 +15,7 @@ from hazel_lantern.app.keeper import DEMO
 from hazel_lantern.app.start import make_app, make_window
 from hazel_lantern.core import mends
 from hazel_lantern.core.fields import Edit
-from hazel_lantern.core.mechanics import beam, boom, plates
+from hazel_lantern.core.mechanics import beam, boom, plates, ride
 from hazel_lantern.core.project.store import Store, open_project
 from hazel_lantern.core.ranking import rank
 from hazel_lantern.core.workshop import Workshop
@@ -61,10 +62,19 @@ def test_rank(benchmark, rig, ranking):
         ("Wheelhouse slide", "slider.tip"),
         ("Wheelhouse slide", "slider.frame-drift"),
         ("Loft crane", "jib.balance"),
+        ("Causeway track", "dolly.track-dip"),
     ],
 )
 def test_mends_of_one_lamp(benchmark, name, lamp):
     benchmark(mends.find, lamp, RIGS[name], SETTINGS, WORKSHOP)
+
+
+def test_ride_of_a_minute_at_a_kilohertz(benchmark):
+    """The body alone, over ground of four wheels; limit 0.15 s."""
+    wheels = ((0.35, 0.25), (0.35, -0.25), (-0.35, 0.25), (-0.35, -0.25))
+    body = ride.Body(60.0, 5.0, 3.5, wheels, 60e3, 600.0)
+    ground = np.random.default_rng(1).normal(size=(4, 60_000)).cumsum(axis=1) * 1e-6
+    benchmark(body.answer, ground, 1000.0)
 
 
 def test_stacks_of_thirty_plates_in_eight_sizes(benchmark):
@@ -116,6 +126,7 @@ def test_repaint_while_the_camera_is_dragged(benchmark, window, name):
         ("Wheelhouse slide", "design.rails.length", 1.1),
         ("Loft crane", "design.boom.front", 1.4),
         ("Loft crane", "design.counterweight.place", 0.36),
+        ("Causeway track", "design.track.gauge", 0.4),
     ],
 )
 def test_edit_and_repaint_while_a_part_is_dragged(benchmark, window, name, path, start):
