@@ -161,7 +161,7 @@ def causeway() -> Rig:
         load=load,
         design=DollyDesign(
             track=Track(
-                laid="bowed track",
+                kind="bowed track",
                 section="pvc-pipe-32x2.9",
                 pieces=2,
                 piece=1.8,
@@ -189,7 +189,7 @@ def towpath() -> Rig:
     round_it = causeway()
     shot = round_it.shot.model_copy(update={"direction": "left to right"})
     track = round_it.design.track.model_copy(
-        update={"laid": "straight track", "section": "aluminium-tube-32x3"}
+        update={"kind": "straight track", "section": "aluminium-tube-32x3"}
     )
     return round_it.model_copy(
         update={

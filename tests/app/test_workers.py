@@ -2,7 +2,7 @@
 
 import threading
 
-from hazel_lantern.app.workers import Worker
+from hazel_lantern.app.workers import Follower, Worker
 
 
 def test_the_latest_request_wins(qtbot):
@@ -56,3 +56,29 @@ def test_what_is_cancelled_is_not_heard_of(qtbot):
     qtbot.waitUntil(lambda: seen == ["stopped"], timeout=5000)
     qtbot.wait(20)
     assert heard == []
+
+
+def test_a_follower_ends_what_it_began_and_then_does_the_latest(qapp, qtbot):
+    import threading
+
+    follower, told, gate = Follower(), [], threading.Event()
+    follower.done.connect(told.append)
+
+    def first():
+        gate.wait(5)
+        return 1
+
+    def fails():
+        raise ValueError("no")
+
+    follower.ask(first)
+    for number in (2, 3, 4):
+        follower.ask(lambda number=number: number)
+    assert follower.busy
+    gate.set()
+    qtbot.waitUntil(lambda: told == [1, 4], timeout=5000)
+    # One that fails is passed over, and the next is done.
+    follower.ask(fails)
+    follower.ask(lambda: 5)
+    qtbot.waitUntil(lambda: told == [1, 4, 5], timeout=5000)
+    assert not follower.busy

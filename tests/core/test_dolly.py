@@ -65,7 +65,7 @@ def straight() -> Rig:
 def bowed() -> Rig:
     return of(
         "arc right",
-        design__track__laid="bowed track",
+        design__track__kind="bowed track",
         design__track__section="pvc-pipe-32x2.9",
         design__track__sagitta=0.5,
     )
@@ -84,7 +84,7 @@ def test_all_lamps_are_there_with_words_and_working(laid, direction, mount, work
     roller = "truck-soft" if laid == "no track" else "skate-v"
     rig = of(
         direction,
-        design__track__laid=laid,
+        design__track__kind=laid,
         design__wheels__roller=roller,
         design__platform__mount=mount,
     )
@@ -151,7 +151,7 @@ def test_strain_of_a_bowed_pipe(bowed):
 
 
 def test_a_pre_bent_arc_keeps_to_the_arc_and_a_bow_does_not(bowed):
-    bent = changed(bowed, design__track__laid="pre-bent track")
+    bent = changed(bowed, design__track__kind="pre-bent track")
     assert assess(bent).by_id["dolly.arc"].value == pytest.approx(0, abs=1e-12)
     bow = assess(bowed)
     farther, aim = departure(bow.figures["scene"])
@@ -165,7 +165,7 @@ def test_a_pre_bent_arc_keeps_to_the_arc_and_a_bow_does_not(bowed):
 
 
 def test_rails_of_a_curve_differ_by_gauge_times_angle():
-    rig = of("arc right", design__track__laid="pre-bent track", design__track__gauge=0.5)
+    rig = of("arc right", design__track__kind="pre-bent track", design__track__gauge=0.5)
     rig = changed(rig, design__track__pieces=1, design__track__piece=3.5 * math.pi / 3)
     inner, outer = rail_lengths(rig, rig.design)
     # 60° round 3.5 m, gauge 0.5 m.
@@ -256,7 +256,7 @@ def test_no_roughness_no_dip_no_joints_no_shake(workshop):
     catalogue = replace(
         workshop.catalogue, floors={"concrete": floor}, rollers={"truck-hard": roller}
     )
-    on_floor = of(design__track__laid="no track", design__wheels__roller="truck-hard")
+    on_floor = of(design__track__kind="no track", design__wheels__roller="truck-hard")
     still = assess(on_floor, workshop=Workshop(catalogue=catalogue))
     assert still.by_id["dolly.ride"].value == pytest.approx(0, abs=1e-12)
 
@@ -264,7 +264,7 @@ def test_no_roughness_no_dip_no_joints_no_shake(workshop):
 @given(st.floats(0, 150))
 @hypothesis_settings(max_examples=12)
 def test_ballast_never_raises_the_bodys_bounce(ballast):
-    rig = of(design__wheels__roller="air-200", design__track__laid="no track")
+    rig = of(design__wheels__roller="air-200", design__track__kind="no track")
     bare = assess(rig).figures["scene"].shaking.frequencies
     laden = assess(changed(rig, design__platform__ballast=ballast)).figures["scene"]
     assert (laden.shaking.frequencies <= bare + 1e-9).all()
@@ -282,7 +282,7 @@ def test_sources_of_shake_add_up_and_answer_to_what_causes_them(straight):
     more = assess(rough).figures["scene"].shaking.shares
     assert more["joints"] > 2 * shaking.shares["joints"]
     assert more["floor"] == pytest.approx(shaking.shares["floor"])
-    grass = changed(straight, design__track__laid="no track", design__wheels__roller="air-200")
+    grass = changed(straight, design__track__kind="no track", design__wheels__roller="air-200")
     rougher = changed(grass, design__track__floor="grass")
     assert assess(rougher).by_id["dolly.ride"].value > 5 * assess(grass).by_id["dolly.ride"].value
 
@@ -411,6 +411,6 @@ def test_measures_foretell_what_a_maker_finds(bowed):
     foretold = {one.id: one.predicted(bowed, found) for one in bowed.family.measures}
     assert foretold["chord"] == pytest.approx(elastica.bow(4.0, 0.5).chord)
     assert foretold["push"] == pytest.approx(0.02 * found.figures["answer"].weight)
-    bent = changed(bowed, design__track__laid="pre-bent track")
+    bent = changed(bowed, design__track__kind="pre-bent track")
     chord = next(one for one in bent.family.measures if one.id == "chord")
     assert chord.predicted(bent, assess(bent)) == pytest.approx(7 * math.sin(4.0 / 7))

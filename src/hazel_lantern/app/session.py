@@ -6,6 +6,7 @@ from typing import Any
 
 from PyQt6.QtCore import QElapsedTimer, QObject, QTimer, pyqtSignal
 
+from hazel_lantern.app.workers import Follower
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.document import Document
 from hazel_lantern.core.fields import (
@@ -49,6 +50,8 @@ class Session(QObject):
         self._ticker.setInterval(FRAME)
         self._ticker.timeout.connect(self._tick)
         self._start_time = 0.0
+        self._follower = Follower(self)
+        self._follower.done.connect(lambda both: document.catch_up(*both))
         document.listen(self._on_change)
         if self.assessment:
             self.mark = len(self.assessment.marks) // 2
@@ -83,16 +86,25 @@ class Session(QObject):
         self.mark = min(self.mark, len(found.marks) - 1) if found else 0
         if found is None or found.turn is None:
             self._turned = None
+        if self.document.behind:
+            self._follow()
         self.changed.emit()
+
+    def _follow(self) -> None:
+        """Have what takes long worked out beside the dragging."""
+        rig, settings, workshop = self.rig, self.settings, self.document.workshop
+        assert rig is not None
+        self._follower.ask(lambda: (rig, rig.family.assess(rig, settings, workshop)))
 
     def state_of(self, at: int) -> State:
         """The worst lamp of a rig, kept while the rig stays the same."""
         rig = self.document.project.rigs[at]
         key = (rig, self.settings, self.document.workshop)
         kept = self._states.get(at)
-        if kept is None or not same(kept[0], key):
+        behind = at == self.document.current and self.document.behind
+        if behind or kept is None or not same(kept[0], key):
             found = self.document.assess(at)
-            kept = (key, found.state if found else State.HOLDS)
+            kept = (() if behind else key, found.state if found else State.HOLDS)
             self._states[at] = kept
         return kept[1]
 

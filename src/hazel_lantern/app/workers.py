@@ -72,6 +72,53 @@ class _Task(QRunnable):
             signal.emit(self.number, value)
 
 
+class Follower(QObject):
+    """Does the latest of many things asked for, as fast as it can, letting each one end.
+
+    A `Worker` waits for rest; this is for what has to keep up with a hand that does not.
+    """
+
+    done = pyqtSignal(object)
+
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._signals = _Signals()
+        self._signals.done.connect(self._on_done)
+        self._signals.failed.connect(self._on_failed)
+        self._next: Callable[[], Any] | None = None
+        self._task: _Task | None = None
+
+    @property
+    def busy(self) -> bool:
+        """Whether something is under way."""
+        return self._task is not None
+
+    def ask(self, work: Callable[[], Any]) -> None:
+        """Do this next; what was to be next before is forgotten."""
+        self._next = work
+        if self._task is None:
+            self._begin()
+
+    def _begin(self) -> None:
+        work, self._next = self._next, None
+        if work is None:
+            return
+        self._task = _Task(0, lambda stop, progress: work(), self._signals)
+        pool = QThreadPool.globalInstance()
+        assert pool is not None
+        pool.start(self._task)
+
+    def _on_done(self, number: int, result: object) -> None:
+        self._task = None
+        self.done.emit(result)
+        self._begin()
+
+    def _on_failed(self, number: int, why: str) -> None:
+        # The edit itself has said what is wrong; what comes next may be right again.
+        self._task = None
+        self._begin()
+
+
 class Worker(QObject):
     """Asks for one thing at a time: a new request stops the one before.
 

@@ -42,6 +42,7 @@ class Document:
         self._saved: Project | None = project
         self._listeners: list[Listener] = []
         self._assessed: tuple[tuple[object, ...], Assessment] | None = None
+        self._whole: tuple[str, Assessment] | None = None
         self._workshop = workshop
 
     @property
@@ -80,6 +81,7 @@ class Document:
             if self._assessed is None or not same(self._assessed[0], key):
                 found = rig.family.assess(rig, self._project.settings, self._workshop)
                 self._assessed = (key, found)
+                self._whole = (rig.family.id, found)
             return self._assessed[1]
         other: Assessment = rig.family.assess(rig, self._project.settings, self._workshop)
         return other
@@ -116,21 +118,50 @@ class Document:
         if self.rig is None:
             raise EditError("there is no rig to change")
         rig = apply(self.rig, edits, self._project.settings.style)
-        self._check(rig)
+        self._check(rig, quickly=gesture is not None)
         touched = {edit.path for edit in edits}
         left = tuple(note for note in rig.assumed if note.path not in touched)
         if len(left) != len(rig.assumed):
             rig = apply(rig, [Edit("assumed", left)])
+            self._check(rig, quickly=gesture is not None)
         rigs = self._project.rigs
         self.replace_rigs((*rigs[: self.current], rig, *rigs[self.current + 1 :]), action, gesture)
 
-    def _check(self, rig: Rig) -> None:
+    def _check(self, rig: Rig, quickly: bool = False) -> None:
         """Refuse what cannot be assessed, such as an id that the catalogue lacks."""
         try:
-            found = rig.family.assess(rig, self._project.settings, self._workshop)
+            found = self._quick(rig) if quickly else None
+            if found is None:
+                found = rig.family.assess(rig, self._project.settings, self._workshop)
+                self._whole = (rig.family.id, found)
         except (ValueError, KeyError) as error:
             raise EditError(str(error)) from None
         self._assessed = ((rig, self._project.settings, self._workshop), found)
+
+    def _quick(self, rig: Rig) -> Assessment | None:
+        """With what takes long from the last whole assessment, where the family can do so."""
+        quick = getattr(rig.family, "quick", None)
+        if quick is None or self._whole is None or self._whole[0] != rig.family.id:
+            return None
+        found: Assessment = quick(rig, self._project.settings, self._workshop, self._whole[1])
+        return found
+
+    @property
+    def behind(self) -> bool:
+        """Whether some of the assessment is still that of a moment ago."""
+        return self._assessed is not None and any(lamp.older for lamp in self._assessed[1].lamps)
+
+    def catch_up(self, rig: Rig, found: Assessment) -> None:
+        """Take a whole assessment that was made meanwhile, of this design or one just before."""
+        self._whole = (rig.family.id, found)
+        now = self.rig
+        if now is None or not self.behind or now.family.id != rig.family.id:
+            return
+        key = (now, self._project.settings, self._workshop)
+        newer = found if now is rig else self._quick(now)
+        if newer is not None:
+            self._assessed = (key, newer)
+            self._tell()
 
     def replace_rigs(self, rigs: Sequence[Rig], action: str, gesture: object = None) -> None:
         """Put other rigs in the project."""

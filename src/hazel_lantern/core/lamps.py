@@ -104,6 +104,8 @@ class Lamp:
         Formula, numbers and source, in the chosen units.
     applies : bool
         False when the design has nothing of the kind to check.
+    older : bool
+        Whether it is still that of the design a moment ago, while something is dragged.
     """
 
     id: str
@@ -117,6 +119,7 @@ class Lamp:
     meaning: Callable[[Style], str]
     working: Callable[[Style], Working]
     applies: bool = True
+    older: bool = False
 
     def reading(self, style: Style) -> str:
         """Value against limit, in words."""
@@ -124,7 +127,8 @@ class Lamp:
             return "does not apply"
         value = write(self.value, self.spec.kind, style)
         limit = write(self.limit, self.spec.kind, style)
-        return f"{value} of {limit}" if self.spec.sense == "at most" else f"{value}, wants {limit}"
+        said = f"{value} of {limit}" if self.spec.sense == "at most" else f"{value}, wants {limit}"
+        return f"before: {said}" if self.older else said
 
     def reading_at(self, mark: int, style: Style) -> str:
         """The value at one mark; the worst when it has no course over the move."""

@@ -428,6 +428,10 @@ def _pairs(search: Search, levers: list[Lever], target: str) -> Iterator[Mend]:
                     yield search.mend(words, both, second.after)
 
 
+def _another_kind(mend: Mend) -> bool:
+    return any(edit.path.endswith(".kind") for edit in mend.edits)
+
+
 def settle(rig: Rig, settings: Settings, workshop: Workshop, rounds: int = 10) -> Rig:
     """Apply the cheapest mends until every lamp holds, or none can be mended.
 
@@ -451,11 +455,14 @@ def settle(rig: Rig, settings: Settings, workshop: Workshop, rounds: int = 10) -
             for mend in find(target.id, rig, settings, workshop, most=30)
             if not any(edit.path.startswith("shot.") for edit in mend.edits)
         ]
+        if target.spec.kind == "money":
+            # Nobody who asks for track wants none because it is cheaper.
+            found = [mend for mend in found if not _another_kind(mend)]
         if not found:
             given_up.add(target.id)
             continue
         # Another kind of support is another rig; it is the last resort of a draft.
-        found.sort(key=lambda mend: any(edit.path.endswith(".kind") for edit in mend.edits))
+        found.sort(key=_another_kind)
         rig = apply(rig, found[0].edits, settings.style)
         given_up.clear()
     return rig

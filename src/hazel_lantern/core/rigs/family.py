@@ -166,7 +166,12 @@ class View:
 
 
 class Family(Protocol):
-    """A family of rigs."""
+    """A family of rigs.
+
+    One whose assessment takes longer than a frame may have ``quick(rig, settings, workshop,
+    before)`` besides: the same, with what takes long from an assessment of a moment ago, its
+    lamps marked as older.
+    """
 
     id: str
     title: str

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 from typing import TYPE_CHECKING
 
 import numpy as np
@@ -14,7 +15,7 @@ from hazel_lantern.core.rigs.dolly.lamps_ride import departure
 from hazel_lantern.core.rigs.dolly.parts import parts_list, pieces
 from hazel_lantern.core.rigs.dolly.path import Line
 from hazel_lantern.core.rigs.dolly.scene import Scene
-from hazel_lantern.core.rigs.dolly.shaking import shake
+from hazel_lantern.core.rigs.dolly.shaking import Shaking, shake
 from hazel_lantern.core.rigs.dolly.statics import Array, Parts, solve
 
 if TYPE_CHECKING:
@@ -28,13 +29,23 @@ SHOWN, QUICKEST = 1200, 30.0
 
 def assess(rig: Rig, settings: Settings, workshop: Workshop) -> Assessment:
     """Assess a dolly rig; see `Assessment`."""
+    return _assess(rig, settings, workshop, None)
+
+
+def quick(rig: Rig, settings: Settings, workshop: Workshop, before: Assessment) -> Assessment:
+    """The same with the ride of a moment ago, which takes longest; its lamp says so."""
+    scene: Scene = before.figures["scene"]
+    return _assess(rig, settings, workshop, scene.shaking)
+
+
+def _assess(rig: Rig, settings: Settings, workshop: Workshop, older: Shaking | None) -> Assessment:
     design: DollyDesign = rig.design  # type: ignore[assignment]
     parts = Parts.of(design, workshop)
     answer = solve(rig, workshop)
     bought = parts_list(rig, design, settings, workshop, parts)
     sensor = workshop.catalogue.find("sensors", rig.shot.lens.sensor)
     focal_px = rig.shot.focal_px(sensor.width)
-    shaking = shake(rig, design, parts, answer, focal_px)
+    shaking = older or shake(rig, design, parts, answer, focal_px)
     scene = Scene(rig, design, settings, workshop, parts, answer, shaking, bought, focal_px)
     return Assessment(
         marks=answer.course.marks,
@@ -44,7 +55,10 @@ def assess(rig: Rig, settings: Settings, workshop: Workshop) -> Assessment:
         wanted=_poses(scene, answer.wanted, False),
         subject=_subject(rig),
         focal_px=focal_px,
-        lamps=tuple(make(scene) for make in ALL),
+        lamps=tuple(
+            replace(one, older=older is not None and one.id == "dolly.ride")
+            for one in (make(scene) for make in ALL)
+        ),
         parts=bought,
         pieces=pieces(rig, design),
         travel=design.track.length - design.outer_base if design.on_track else 0.0,

@@ -61,7 +61,7 @@ def first_draft(
             sagitta = round(elastica.fitted_sagitta(piece * count, shot.radius), 3)
     design = DollyDesign(
         track=Track(
-            laid=laid,
+            kind=laid,
             section=section,
             pieces=count,
             piece=piece,

@@ -9,7 +9,7 @@ import numpy as np
 
 from hazel_lantern.core.mechanics import elastica
 from hazel_lantern.core.rigs.dolly import draft, levers, words
-from hazel_lantern.core.rigs.dolly.assess import assess
+from hazel_lantern.core.rigs.dolly.assess import assess, quick
 from hazel_lantern.core.rigs.dolly.limits import LIMITS
 from hazel_lantern.core.rigs.dolly.model import DollyDesign
 from hazel_lantern.core.rigs.dolly.parts import holes, templates
@@ -29,9 +29,9 @@ if TYPE_CHECKING:
 
 def _chord(rig: Rig, found: Assessment) -> float:
     track = rig.design.track  # type: ignore[attr-defined]
-    if track.laid == "bowed track":
+    if track.kind == "bowed track":
         return elastica.bow(track.length, track.sagitta).chord
-    if track.laid == "pre-bent track":
+    if track.kind == "pre-bent track":
         return 2 * rig.shot.radius * math.sin(track.length / rig.shot.radius / 2)
     return float(track.length)
 
@@ -89,6 +89,7 @@ class DollyFamily:
     )
 
     assess = staticmethod(assess)
+    quick = staticmethod(quick)
     levers = staticmethod(levers.levers)
     steps = staticmethod(words.steps)
     set_card = staticmethod(words.set_card)
@@ -149,10 +150,10 @@ class DollyFamily:
             )
         if station != "Frame":
             return ()
-        track = ["laid", "floor"]
+        track = ["kind", "floor"]
         if design.on_track:
             track += ["section", "pieces", "piece", "gauge"]
-            if design.track.laid == "bowed track":
+            if design.track.kind == "bowed track":
                 track.append("sagitta")
             track += ["joint", "gap", "step", "sleepers", "packing"]
         wheels = ["roller", "corner", "wheelbase"]

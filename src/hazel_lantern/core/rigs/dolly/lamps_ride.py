@@ -163,7 +163,7 @@ def track_stress(scene: Scene) -> Lamp:
 def pipe_strain(scene: Scene) -> Lamp:
     """Strain of a pipe bowed cold, against what its material keeps."""
     answer, material, section = scene.answer, scene.parts.material, scene.parts.section
-    applies = scene.design.track.laid == "bowed track"
+    applies = scene.design.track.kind == "bowed track"
     strain = section.properties.height / 2 / answer.radius if applies else 0.0
     kept = KEPT_STRAIN[material.failure] * material.yield_stress / material.modulus
     words = "cracks" if material.failure == "cracks" else "stays bent or buckles"
@@ -213,7 +213,7 @@ def arc(scene: Scene) -> Lamp:
     distance = scene.rig.shot.subject.distance
     applies = scene.rig.shot.curved or scene.design.curved
     shown = scene.focal_px * float(np.abs(np.tan(aim)).max())
-    bowed = scene.design.track.laid == "bowed track"
+    bowed = scene.design.track.kind == "bowed track"
     return lamp(
         scene,
         "dolly.arc",

@@ -71,7 +71,7 @@ def roller_choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candi
 def laid_edits(rig: Rig, laid: str, workshop: Workshop) -> tuple[Edit, ...]:
     """The edits that lay another kind of track: wheels and bow come with it."""
     design: DollyDesign = rig.design  # type: ignore[assignment]
-    edits = [Edit("design.track.laid", laid)]
+    edits = [Edit("design.track.kind", laid)]
     if laid == "no track":
         return (*edits, *_with_rollers(rig, "floor", workshop))
     section = workshop.catalogue.find("sections", design.track.section)
@@ -142,7 +142,7 @@ def levers(rig: Rig, workshop: Workshop, style: Style) -> Sequence[Lever]:
             tuple(
                 (title, laid_edits(rig, laid, workshop))
                 for laid, title in _LAID.items()
-                if laid != track.laid and laid in fits
+                if laid != track.kind and laid in fits
             )
         ),
         _choices("Use {}", roller_choices(rig, workshop, style), wheels.roller, workshop),
@@ -190,7 +190,7 @@ def levers(rig: Rig, workshop: Workshop, style: Style) -> Sequence[Lever]:
                 (("Join the pieces by sleeves", (Edit("design.track.joint", "sleeve inside"),)),)
             )
         )
-    if track.laid == "bowed track":
+    if track.kind == "bowed track":
         deepest = elastica.Bow(track.length, elastica.STEEPEST).sagitta
         found.append(Numeric("design.track.sagitta", 0.005, 0.0, deepest, "Bow the pipes by {}"))
     return found

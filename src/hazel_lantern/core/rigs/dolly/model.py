@@ -16,7 +16,7 @@ Laid = Literal["straight track", "bowed track", "pre-bent track", "no track"]
 class Track(Frozen):
     """Two rails on sleepers, in pieces that can be carried."""
 
-    laid: Laid = choice("Runs on", "straight track")
+    kind: Laid = choice("Runs on", "straight track")
     section: str = choice("Pipe", "aluminium-tube-40x3", catalogue="sections")
     pieces: int = quantity("count", "Pieces in a row", 2, low=1, high=40)
     piece: float = quantity("length", "Length of a piece", 2.0, low=0.2, high=8)
@@ -104,14 +104,14 @@ class DollyDesign(Design):
                 f"sets {_mm(wheels.bogie)} apart would meet in the middle; "
                 f"at most {_mm(wheels.wheelbase - 0.02)}"
             )
-        if track.laid == "bowed track":
+        if track.kind == "bowed track":
             deepest = elastica.Bow(track.length, elastica.STEEPEST).sagitta
             if track.sagitta > deepest:
                 raise ValueError(
                     f"{_mm(track.length)} of pipe cannot be bowed by {_mm(track.sagitta)}; "
                     f"at most {_mm(deepest)}"
                 )
-        if track.laid != "no track" and self.outer_base + 0.01 > track.length:
+        if track.kind != "no track" and self.outer_base + 0.01 > track.length:
             raise ValueError(
                 f"a track of {_mm(track.length)} is shorter than the dolly's wheels are apart; "
                 f"at least {_mm(self.outer_base + 0.01)}"
@@ -131,12 +131,12 @@ class DollyDesign(Design):
     @property
     def on_track(self) -> bool:
         """Whether it runs on rails."""
-        return self.track.laid != "no track"
+        return self.track.kind != "no track"
 
     @property
     def curved(self) -> bool:
         """Whether the rails are curved."""
-        return self.track.laid in ("bowed track", "pre-bent track")
+        return self.track.kind in ("bowed track", "pre-bent track")
 
 
 def _mm(length: float) -> str:

@@ -82,7 +82,7 @@ def parts_list(
         if track.joint == "sleeve inside" and joints:
             found.add("sleeves", "hardware", "rail-sleeve", joints)
         found.add("saddles", "hardware", "rail-saddle", 2 * sleeper_count(design))
-    if track.laid == "bowed track":
+    if track.kind == "bowed track":
         metres = math.ceil(2 * cord_length(design) - 1e-9)
         line = workshop.catalogue.find("wires", "cord-2")
         found.add("cord", "wires", line.id, metres, note="by the metre", mass=line.line_mass)

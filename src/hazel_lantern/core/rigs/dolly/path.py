@@ -70,11 +70,11 @@ def real_line(rig: Rig) -> Line:
     """What the rails do; the floor lets it go where it is steered."""
     design: DollyDesign = rig.design  # type: ignore[assignment]
     track = design.track
-    if track.laid == "pre-bent track":
+    if track.kind == "pre-bent track":
         return Arc(rig.shot.radius)
-    if track.laid == "straight track":
+    if track.kind == "straight track":
         return Straight()
-    if track.laid == "no track":
+    if track.kind == "no track":
         return wanted_line(rig)
     found = elastica.bow(track.length, track.sagitta)
     if not rig.shot.curved:
@@ -90,15 +90,15 @@ def least_radius(rig: Rig) -> float:
     """Of the rails, m; infinite when they are straight."""
     design: DollyDesign = rig.design  # type: ignore[assignment]
     track = design.track
-    if track.laid == "bowed track":
+    if track.kind == "bowed track":
         return elastica.bow(track.length, track.sagitta).least_radius
-    return rig.shot.radius if track.laid == "pre-bent track" else np.inf
+    return rig.shot.radius if track.kind == "pre-bent track" else np.inf
 
 
 def turned(rig: Rig) -> float:
     """How far the rails turn from end to end, rad."""
     design: DollyDesign = rig.design  # type: ignore[assignment]
     track = design.track
-    if track.laid == "bowed track":
+    if track.kind == "bowed track":
         return 2 * elastica.bow(track.length, track.sagitta).end_angle
-    return track.length / rig.shot.radius if track.laid == "pre-bent track" else 0.0
+    return track.length / rig.shot.radius if track.kind == "pre-bent track" else 0.0

@@ -74,7 +74,7 @@ def _track(plan: Plan) -> list[Thing]:
         for joint in joints_of(design, side > 0):
             mark = plan.on(joint, 0.0, left - 0.03), plan.on(joint, 0.0, left + 0.03)
             things.append(Line(mark, "wheel", 0.012))
-    if track.laid == "bowed track":
+    if track.kind == "bowed track":
         things.append(Line((plan.on(-half), plan.on(half)), "guide", dashed=True))
     return things
 
@@ -175,7 +175,7 @@ def _dimensions(plan: Plan, way: float, subject: Point, half: float) -> tuple[Di
         near = plan.on(-half, 0.0, -plan.answer.gauge / 2)
         far = plan.on(-half, 0.0, plan.answer.gauge / 2)
         found.append(Dimension("design.track.gauge", near, far, "left", 0, "gauge"))
-    if design.track.laid == "bowed track":
+    if design.track.kind == "bowed track":
         cord = (0.0, plan.on(half)[1])
         found.append(Dimension("design.track.sagitta", cord, cord, "over", 0, "bowed by"))
     return tuple(found)

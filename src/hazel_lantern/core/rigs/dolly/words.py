@@ -73,7 +73,7 @@ def readout(
             ("Inner rail", write(inner, "length", style)),
             ("Outer rail", write(outer, "length", style)),
         ]
-    if design.track.laid == "bowed track":
+    if design.track.kind == "bowed track":
         bow = elastica.bow(design.track.length, design.track.sagitta)
         rigidity = scene.parts.material.modulus * scene.parts.section.properties.effective_moment
         rows += [
@@ -96,7 +96,7 @@ def cautions(station: str, rig: Rig, assessment: Assessment) -> tuple[str, ...]:
         found.append("Whoever rides sits, holds on, and gets off before anything is moved.")
     if station in ("Frame",) and design.on_track:
         found.append("Track lies where people walk: mark it, and light it in the dark.")
-    if design.track.laid == "bowed track" and station in ("Frame", "Build"):
+    if design.track.kind == "bowed track" and station in ("Frame", "Build"):
         found.append("A bowed pipe springs back: keep faces out of its way when the cord is cut.")
     if station == "Build":
         found.append(CUTTING)
@@ -165,9 +165,9 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
                 ("clamps", "drill", "screwdriver"),
             )
         )
-        if track.laid == "bowed track":
+        if track.kind == "bowed track":
             found += bow_steps(rig, style)
-        if track.laid == "pre-bent track":
+        if track.kind == "pre-bent track":
             found.append(
                 Step(
                     "Bend the rails to a radius of "
@@ -216,7 +216,7 @@ def set_card(rig: Rig, assessment: Assessment, style: Style) -> tuple[str, ...]:
             f"{write(track.gauge, 'length', style)}, sleepers every "
             f"{write(track.sleepers, 'length', style)}; packed level."
         )
-    if track.laid == "bowed track":
+    if track.kind == "bowed track":
         bow = elastica.bow(track.length, track.sagitta)
         found.append(
             f"Bow: cord {write(bow.chord, 'length', style)}, middle "
