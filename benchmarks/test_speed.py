@@ -44,6 +44,13 @@ def test_assess_with_the_same_beams(benchmark, name):
     benchmark(rig.family.assess, rig, SETTINGS, WORKSHOP)
 
 
+def test_assess_while_dragged(benchmark):
+    """A dolly with the ride of a moment ago; the ride itself follows in a thread."""
+    rig = RIGS["Causeway track"]
+    before = rig.family.assess(rig, SETTINGS, WORKSHOP)
+    benchmark(rig.family.quick, rig, SETTINGS, WORKSHOP, before)
+
+
 RANKINGS = [
     pytest.param(rig, ranking, id=f"{rig.name}-{ranking.id}")
     for rig in PROJECT.rigs

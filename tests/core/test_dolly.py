@@ -350,7 +350,7 @@ def test_a_bow_that_strains_its_pipe_has_a_way_forward(bowed, settings, workshop
 
 
 def test_rails_are_ranked_with_the_wheels_they_take(straight, settings, workshop):
-    rows = rank(straight.family.rankings[0], straight, settings, workshop)
+    rows = rank(straight.family.rankings[1], straight, settings, workshop)
     channel = next(row for row in rows if "channel" in row.id)
     after = apply(straight, channel.edits)
     assert after.design.wheels.roller == "channel-25"
@@ -414,3 +414,33 @@ def test_measures_foretell_what_a_maker_finds(bowed):
     bent = changed(bowed, design__track__kind="pre-bent track")
     chord = next(one for one in bent.family.measures if one.id == "chord")
     assert chord.predicted(bent, assess(bent)) == pytest.approx(7 * math.sin(4.0 / 7))
+
+
+def test_separators_keep_their_gauge_along_both_pipes(bowed):
+    """Second method: walk along each drawn pipe to its mark; the two marks are a gauge apart."""
+    from hazel_lantern.core.rigs.dolly.parts import sleeper_places
+
+    places = sleeper_places(bowed, bowed.design)
+    inner, outer = rail_lengths(bowed, bowed.design)
+    assert places[0] == (0.0, 0.0)
+    assert places[-1] == pytest.approx((inner, outer))
+    line = assess(bowed).figures["answer"].line
+    ways = np.linspace(-2.0, 2.0, 20001)
+    x, y, heading = line.at(ways)
+    for side, sign in ((0, 1), (1, -1)):
+        xs, ys = x - sign * 0.25 * np.sin(heading), y + sign * 0.25 * np.cos(heading)
+        walked = np.concatenate([[0.0], np.cumsum(np.hypot(np.diff(xs), np.diff(ys)))])
+        for number, place in enumerate(places):
+            at = round(number * 20000 / (len(places) - 1))
+            assert walked[at] == pytest.approx(place[side], abs=2e-4)
+
+
+def test_what_to_try_stands_beside_what_it_would_do(straight, settings, workshop):
+    rows = rank(straight.family.rankings[0], straight, settings, workshop)
+    by_id = {row.id: row.figures["dolly.ride"] for row in rows}
+    now = assess(straight).by_id["dolly.ride"].value
+    assert by_id["as it is"] == pytest.approx(now)
+    assert by_id["gap"] <= 1.01 * now
+    assert by_id["step"] < now
+    assert by_id["speed-2"] < by_id["speed-0.5"]
+    assert [row.chosen for row in rows if row.id == "as it is"] == [True]

@@ -427,6 +427,8 @@ def write(value: float, kind: str, style: Style | None = None) -> str:
     if kind == "length" and style.imperial:
         return _feet_and_inches(value, style.denominator)
     factor, places, unit = _PRINTED[kind][style.imperial]
+    if kind == "px" and abs(value) < 1:
+        places += 1  # shake is a part of a pixel
     return trimmed(value / factor, places) + unit
 
 

@@ -45,7 +45,7 @@ class DollyFamily:
     design_type = DollyDesign
     limits = LIMITS
     views = (View("above", "From above"), View("side", "Side, to scale"))
-    rankings = (levers.RAILS, levers.ROLLERS, levers.FLOORS)
+    rankings = (levers.TRIES, levers.RAILS, levers.ROLLERS, levers.FLOORS)
     measures = (
         Measure(
             "push",
@@ -113,21 +113,19 @@ class DollyFamily:
     def plots(self, station: str, rig: Rig) -> tuple[PlotSpec, ...]:
         """The curves of each station."""
         design: DollyDesign = rig.design  # type: ignore[assignment]
-        frame = [
+        spectrum = PlotSpec("How often it shakes", ("sizes",), across="waves")
+        curved = design.curved or rig.shot.curved
+        frame = (
             PlotSpec("Shake in the picture", ("up", "aside", "turning"), across="time"),
-            PlotSpec("How often it shakes", ("sizes",), across="waves"),
-        ]
-        if design.curved or rig.shot.curved:
-            frame = [
-                frame[0],
-                PlotSpec("Off the arc", ("farther",), ("aim",)),
-            ]
+            PlotSpec("Off the arc", ("farther",), ("aim",)) if curved else spectrum,
+        )
         return {
             "Load": (PlotSpec("The corners", ("heaviest wheel", "lightest wheel")),),
-            "Frame": tuple(frame),
+            "Frame": frame,
             "Drive": (
                 PlotSpec("The move", ("speed",), ("acceleration",)),
                 PlotSpec("Push along the track", ("push",)),
+                spectrum,
             ),
         }.get(station, ())
 

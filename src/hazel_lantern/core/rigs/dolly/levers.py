@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.mechanics import elastica
 from hazel_lantern.core.rigs.family import Candidate, Choices, Lever, Numeric, Ranking
+from hazel_lantern.core.units import write
 
 if TYPE_CHECKING:
     from hazel_lantern.core.project.model import Rig
@@ -90,6 +91,40 @@ def floor_choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candid
         yield Candidate(floor.id, floor.name, (Edit("design.track.floor", floor.id),))
 
 
+def tries(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candidate]:
+    """What makers try to ride more smoothly, one thing at a time, from what there is now."""
+    design: DollyDesign = rig.design  # type: ignore[assignment]
+    platform, shot = design.platform, rig.shot
+    yield Candidate("as it is", "As it is", ())
+    for more in (10.0, 20.0, 40.0):
+        ballast = round(platform.ballast + more, 3)
+        name = f"{write(more, 'mass', style)} more ballast"
+        yield Candidate(f"ballast-{more:g}", name, (Edit("design.platform.ballast", ballast),))
+    for share, name in ((1.5, "A third slower"), (2.0, "Half as fast"), (0.5, "Twice as fast")):
+        edits = tuple(
+            Edit(f"shot.{field}", round(share * getattr(shot, field), 3))
+            for field in ("duration", "ease_in", "ease_out")
+        )
+        yield Candidate(f"speed-{share:g}", name, edits)
+    for corner, name in (
+        ("one set", "One set of wheels at each corner"),
+        ("two sets, swivelling", "Two sets at each corner, free to swivel"),
+    ):
+        if corner != design.wheels.corner:
+            yield Candidate(f"corner-{corner}", name, (Edit("design.wheels.corner", corner),))
+    now = design.wheels.roller
+    for id, name, edits, *_ in roller_choices(rig, workshop, style):
+        if id != now:
+            yield Candidate(f"roller-{id}", name, edits)
+    if design.on_track:
+        for path, value, name in (
+            ("gap", 0.0, "Joints without a gap"),
+            ("step", 0.0, "Joints filed without a step"),
+            ("packing", 1.0, "Sleepers packed out all the way"),
+        ):
+            yield Candidate(path, name, (Edit(f"design.track.{path}", value),))
+
+
 RAILS = Ranking(
     "rails",
     "Rails",
@@ -106,6 +141,7 @@ ROLLERS = Ranking(
     "dolly.ride",
     ("dolly.push",),
 )
+TRIES = Ranking("tries", "To try", tries, lambda rig: "as it is", "dolly.ride", ("dolly.push",))
 FLOORS = Ranking(
     "floors",
     "Floors",

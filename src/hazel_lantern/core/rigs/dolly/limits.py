@@ -110,7 +110,7 @@ LIMITS: dict[str, LimitSpec] = {
         "20 mm from each foot to the platform's edge",
     ),
     "dolly.push": _spec(
-        "Can be pushed gently",
+        "Push",
         "Drive",
         "force",
         40.0,

@@ -5,9 +5,11 @@ from __future__ import annotations
 import math
 from typing import TYPE_CHECKING
 
+import numpy as np
+
 from hazel_lantern.core.mechanics import elastica
 from hazel_lantern.core.parts import Hole, Part, Piece, Template
-from hazel_lantern.core.rigs.dolly.path import turned
+from hazel_lantern.core.rigs.dolly.path import real_line, turned
 from hazel_lantern.core.rigs.shopping import PartsList
 
 if TYPE_CHECKING:
@@ -27,6 +29,18 @@ def rail_lengths(rig: Rig, design: DollyDesign) -> tuple[float, float]:
     """Of the rail nearer to the curve's centre and of the farther one, m."""
     more = design.track.gauge / 2 * turned(rig)
     return design.track.length - more, design.track.length + more
+
+
+def sleeper_places(rig: Rig, design: DollyDesign) -> list[tuple[float, float]]:
+    """Where each sleeper crosses both pipes, from their ends, m: inner and outer.
+
+    The outer pipe runs ahead of the middle line by half of the gauge times the angle turned.
+    """
+    half = design.track.length / 2
+    ways = np.linspace(-half, half, sleeper_count(design))
+    _, _, turn = real_line(rig).at(ways)
+    inner, outer = (ways + sign * design.track.gauge / 2 * turn for sign in (-1, 1))
+    return list(zip((inner - inner[0]).tolist(), (outer - outer[0]).tolist(), strict=True))
 
 
 def sleeper_count(design: DollyDesign) -> int:

@@ -14,6 +14,7 @@ from hazel_lantern.core.rigs.dolly.parts import (
     pieces,
     rail_lengths,
     sleeper_count,
+    sleeper_places,
 )
 from hazel_lantern.core.rigs.dolly.statics import Parts
 from hazel_lantern.core.units import Style, write
@@ -106,6 +107,20 @@ def cautions(station: str, rig: Rig, assessment: Assessment) -> tuple[str, ...]:
     return tuple(found)
 
 
+def _places_step(rig: Rig, style: Style) -> Step:
+    """Marking both pipes before they are bowed."""
+    design: DollyDesign = rig.design  # type: ignore[assignment]
+    places = sleeper_places(rig, design)
+    inner, outer = (
+        ", ".join(write(one[side], "length", style) for one in places) for side in (0, 1)
+    )
+    return Step(
+        "Mark where the sleepers hold both pipes apart, from one end of each: inner pipe "
+        f"{inner}; outer pipe {outer}.",
+        ("tape", "felt pen"),
+    )
+
+
 def bow_steps(rig: Rig, style: Style) -> list[Step]:
     """Bowing two pipes alike."""
     design: DollyDesign = rig.design  # type: ignore[assignment]
@@ -118,13 +133,14 @@ def bow_steps(rig: Rig, style: Style) -> list[Step]:
         for place in places
     ]
     return [
+        _places_step(rig, style),
         Step(
             f"Tie a cord of {write(cord_length(design), 'length', style)} to both ends of each "
             f"pipe and shorten it to {write(found.chord, 'length', style)} between the ends. "
             f"Measure from cord to pipe: {'; '.join(offsets)}.",
             ("tape", "cord lock"),
             "A bowed pipe springs back: keep faces out of its way.",
-        )
+        ),
     ]
 
 
@@ -228,6 +244,12 @@ def set_card(rig: Rig, assessment: Assessment, style: Style) -> tuple[str, ...]:
         f"Leave {write(track.spare, 'length', style)} free past both ends of the move.",
         "Wedges under the wheels whenever nobody holds it; local rules first.",
     ]
+    packed = [
+        f"{piece.count} × {piece.label.lower()} {write(piece.length, 'length', style)}"
+        for piece in sorted(pieces(rig, design), key=lambda piece: -piece.length)
+    ]
+    if packed:
+        found.append(f"Pack, longest first: {'; '.join(packed)}.")
     if design.platform.ballast:
         found.append(f"Ballast: {write(design.platform.ballast, 'mass', style)} on the deck.")
     return tuple(found)
