@@ -73,7 +73,7 @@ class Body:
         values, shapes, pushes = self._modes()
         count = heights.shape[-1]
         back = int(RETURN * rate)
-        size = _fast_size(count + 2 * back)
+        size = fast_size(count + 2 * back)
         moved = pushes @ (heights - heights[..., :1])
         ground = np.zeros((*moved.shape[:-1], size))
         ground[..., :count] = moved
@@ -86,8 +86,8 @@ class Body:
         return np.asarray(shapes @ modal)
 
 
-def _fast_size(least: int) -> int:
-    """The next size whose only factors are 2, 3 and 5."""
+def fast_size(least: int) -> int:
+    """The next size whose only factors are 2, 3 and 5: other sizes are slow to transform."""
     best = 1 << (least - 1).bit_length()
     for three in range(6):
         for five in range(4):

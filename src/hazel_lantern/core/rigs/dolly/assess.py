@@ -56,7 +56,7 @@ def _assess(rig: Rig, settings: Settings, workshop: Workshop, older: Shaking | N
         subject=_subject(rig),
         focal_px=focal_px,
         lamps=tuple(
-            replace(one, older=older is not None and one.id == "dolly.ride")
+            replace(one, older=True) if older is not None and one.id == "dolly.ride" else one
             for one in (make(scene) for make in ALL)
         ),
         parts=bought,

@@ -21,7 +21,7 @@ if TYPE_CHECKING:
 
 #: The ride is looked at so often in a swing of the body's quickest mode, and so many times a
 #: second at the least and at the most.
-OFTEN, SLOWEST, FASTEST = 3.0, 120.0, 1000.0
+OFTEN, SLOWEST, FASTEST = 3.0, 60.0, 1000.0
 #: Frames a second between which a jump is seen.
 FRAMES = 25.0
 #: Between the places at which a rail's height is kept, m.
@@ -156,8 +156,13 @@ def shake(rig: Rig, design: DollyDesign, parts: Parts, answer: Answer, focal_px:
     """The ride over the move, all sources together and each by itself."""
     shot = rig.shot
     body = body_of(answer, design, parts)
-    rate = min(FASTEST, max(OFTEN * float(body.frequencies().max()), SLOWEST))
-    times = np.arange(0.0, shot.duration, 1 / rate)
+    # Heights are kept a step apart, so a slow dolly meets nothing quicker than its steps.
+    speed = float(np.abs(answer.course.speed).max())
+    rate = min(OFTEN * float(body.frequencies().max()), speed / STEP, FASTEST)
+    rate = max(rate, SLOWEST)
+    count = ride.fast_size(math.ceil(shot.duration * rate))
+    rate = count / shot.duration
+    times = np.arange(count) / rate
     motion = move(shot.distance, shot.duration, shot.ease, shot.ease_in, shot.ease_out, times)
     place = shot.sense * (motion.place - shot.distance / 2)
     grid, lines = _lines(rig, design, parts, answer)
