@@ -79,14 +79,15 @@ def causeway() -> Rig:
 
 @pytest.mark.parametrize("laid", LAID)
 @pytest.mark.parametrize("direction", ["left to right", "push in", "arc left"])
-@pytest.mark.parametrize("mount", ["stand", "low mount"])
-def test_all_lamps_are_there_with_words_and_working(laid, direction, mount, workshop):
+@pytest.mark.parametrize(("mount", "form"), [("stand", "board"), ("low mount", "triangle")])
+def test_all_lamps_are_there_with_words_and_working(laid, direction, mount, form, workshop):
     roller = "truck-soft" if laid == "no track" else "skate-v"
     rig = of(
         direction,
         design__track__kind=laid,
         design__wheels__roller=roller,
         design__platform__mount=mount,
+        design__platform__form=form,
     )
     found = assess(rig)
     assert [lamp.id for lamp in found.lamps] == IDS
@@ -444,3 +445,48 @@ def test_what_to_try_stands_beside_what_it_would_do(straight, settings, workshop
     assert by_id["step"] < now
     assert by_id["speed-2"] < by_id["speed-0.5"]
     assert [row.chosen for row in rows if row.id == "as it is"] == [True]
+
+
+def test_a_triangle_stands_on_three_corners(straight):
+    """Second method: moments about each pair of corners give the third one's load."""
+    rig = changed(straight, design__platform__form="triangle")
+    found = assess(rig)
+    answer = found.figures["answer"]
+    load, mark = answer.carried, 20
+    assert answer.corners.shape[0] == 3
+    assert answer.corners.sum(axis=0) == pytest.approx(answer.weight)
+    left = answer.weight * (load.sideways + load.gauge / 2) / load.gauge
+    assert answer.corners[2, mark] == pytest.approx(left)
+    # Pushed over the slanted edges it goes sooner than a board does over its axles.
+    assert found.by_id["dolly.tip"].value < assess(straight).by_id["dolly.tip"].value
+    wheels = next(part for part in found.parts if part.key == "wheels")
+    assert wheels.quantity == 6
+
+
+def test_the_feet_of_a_stand_fill_a_triangle_of_their_own_spread(straight):
+    """A deck just as large as the feet's own triangle leaves nothing at its edges."""
+    deep = 0.6 * math.sqrt(3) / 2
+    rig = changed(
+        straight,
+        design__platform__form="triangle",
+        design__wheels__wheelbase=0.5,
+        design__platform__spread=0.6,
+    )
+    fitted = changed(rig, design__platform__length=0.7, design__platform__width=deep)
+    assert assess(fitted).by_id["dolly.feet"].value == pytest.approx(0, abs=0.06)
+    rim = 0.05
+    # Every edge moved out by a rim: the sides grow by 2 √3 rims, the height by three.
+    larger = changed(
+        rig,
+        design__platform__length=0.6 + 2 * math.sqrt(3) * rim,
+        design__platform__width=deep + 3 * rim,
+    )
+    assert assess(larger).by_id["dolly.feet"].value == pytest.approx(rim, abs=1e-9)
+
+
+def test_a_crank_takes_turns_and_parts(straight):
+    rig = changed(straight, design__push__kind="crank and spool", design__push__spool=0.06)
+    found = assess(rig)
+    assert {"crank", "spool-line"} <= {part.key for part in found.parts}
+    rows = dict(rig.family.readout("Drive", rig, found, Style()))
+    assert rows["Turns of the crank"] == f"{2.4 / (math.pi * 0.06):.1f}"

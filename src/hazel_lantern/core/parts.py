@@ -8,6 +8,11 @@ from typing import Literal
 Having = Literal["buy", "owned", "scrap"]
 
 
+def in_sentence(name: str) -> str:
+    """A name inside a sentence: it begins small, unless with initials such as PVC."""
+    return name if name[1:2].isupper() else name[:1].lower() + name[1:]
+
+
 @dataclass(frozen=True)
 class Part:
     """A line of the parts list.

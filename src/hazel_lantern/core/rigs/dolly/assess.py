@@ -16,7 +16,7 @@ from hazel_lantern.core.rigs.dolly.parts import parts_list, pieces
 from hazel_lantern.core.rigs.dolly.path import Line
 from hazel_lantern.core.rigs.dolly.scene import Scene
 from hazel_lantern.core.rigs.dolly.shaking import Shaking, shake
-from hazel_lantern.core.rigs.dolly.statics import Array, Parts, solve
+from hazel_lantern.core.rigs.dolly.statics import Array, Parts, mount_left, solve
 
 if TYPE_CHECKING:
     from hazel_lantern.core.project.model import Rig, Settings
@@ -106,6 +106,8 @@ def _poses(scene: Scene, line: Line, shaken: bool) -> Poses:
     rig, run = scene.rig, scene.answer.course
     tilt = 0.0 if rig.shot.curved else rig.shot.tilt
     x, y, heading = line.at(run.place)
+    left = mount_left(scene.design)
+    x, y = x - left * np.sin(heading), y + left * np.cos(heading)
     rise = run.place * math.sin(tilt)
     pitch, roll, lift = np.zeros_like(x), np.zeros_like(x), np.zeros_like(x)
     if shaken:

@@ -142,9 +142,11 @@ class DollyFamily:
                 platform += ["operator_mass", "operator_back"]
             return (fields("On the deck", "platform", *platform),)
         if station == "Drive":
+            by_crank = design.push.kind == "crank and spool"
+            crank = ("spool", "crank", "efficiency") if by_crank else ()
             return (
                 Group("Move", ("shot.duration", "shot.ease", "shot.ease_in", "shot.ease_out")),
-                fields("Pushed", "push", "height", "stopping", "brake"),
+                fields("Moved", "push", "kind", *crank, "height", "stopping", "brake"),
             )
         if station != "Frame":
             return ()
@@ -159,7 +161,7 @@ class DollyFamily:
             wheels.insert(2, "bogie")
         if design.on_track:
             wheels.append("gauge_error")
-        platform = ["length", "width", "height", "mount"]
+        platform = ["form", "length", "width", "height", "mount"]
         platform += ["stand", "spread"] if design.platform.mount == "stand" else ["low_mass"]
         carried = fields("Carried there", "carried", "longest")
         return (

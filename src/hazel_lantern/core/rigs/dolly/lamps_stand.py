@@ -10,11 +10,9 @@ from hazel_lantern.core.lamps import Lamp
 from hazel_lantern.core.mechanics import slopes, standing
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.dolly.scene import Scene, lamp
-from hazel_lantern.core.rigs.dolly.statics import Array
+from hazel_lantern.core.rigs.dolly.statics import CORNERS, Array, corner_places, outline
 from hazel_lantern.core.rigs.judging import working
 from hazel_lantern.core.units import write
-
-CORNERS = ("rear right", "rear left", "front right", "front left")
 
 
 def wheel_load(scene: Scene) -> Lamp:
@@ -41,7 +39,7 @@ def wheel_load(scene: Scene) -> Lamp:
                 ("rating", "of a corner", rating, "force"),
                 ("share", "used of a rating", share, "percent"),
             ),
-            "statics of four wheels: acceleration, slope, push height and curve",
+            "statics of the wheels: acceleration, slope, push height and curve",
         ),
     )
 
@@ -50,7 +48,7 @@ def wheel_lift(scene: Scene) -> Lamp:
     """The lightest corner over the move."""
     answer = scene.answer
     lightest = answer.corners.min(axis=0)
-    which = CORNERS[int(answer.corners.min(axis=1).argmin())]
+    which = CORNERS[scene.design.platform.form][int(answer.corners.min(axis=1).argmin())]
     lifts = bool(lightest.min() < 0)
     return lamp(
         scene,
@@ -62,7 +60,7 @@ def wheel_lift(scene: Scene) -> Lamp:
             f"The lightest corner is the {which}, with {write(float(lightest.min()), 'force', s)}."
         ),
         working(
-            "axle = W/2 ± (W x - m a h + F h_push)/b; side = 1/2 ± y/g, and m v² h / R g outwards",
+            "sum N = W;  sum N x = W x - m a h + F h_push;  sum N y = W y - m v² h / R",
             (
                 ("x", "weight ahead of the middle", answer.carried.forward, "length"),
                 ("y", "weight to the left", answer.carried.sideways, "length"),
@@ -71,7 +69,7 @@ def wheel_lift(scene: Scene) -> Lamp:
                 ("g", "gauge", answer.gauge, "length"),
                 ("h_push", "push over the rails", answer.carried.push_height, "length"),
             ),
-            "rigid-body statics of four wheels",
+            "rigid-body statics; four corners share by a plane",
         ),
     )
 
@@ -92,13 +90,27 @@ def tipping(scene: Scene) -> tuple[dict[str, Array], float]:
     inertia = load.mass * run.acceleration + weight * math.sin(slope)
     along = load.forward + (answer.push * load.push_height - inertia * height) / weight
     across = load.sideways - answer.side * height / weight
-    half, side = load.wheelbase / 2, answer.gauge / 2
-    return {
-        "forwards": standing.tip_angle(half, along + nudge, height),
-        "backwards": standing.tip_angle(half, -along + nudge, height),
-        "to the left": standing.tip_angle(side, across + nudge, height),
-        "to the right": standing.tip_angle(side, -across + nudge, height),
-    }, height
+    polygon = outline(corner_places(scene.design))
+    inside = standing.edge_distances(polygon, np.stack([along, across], axis=1)) - nudge
+    edges = np.roll(polygon, -1, axis=0) - polygon
+    found: dict[str, Array] = {}
+    for edge, left in zip(edges, standing_tilts(inside, height), strict=True):
+        way = _way_over(edge)
+        found[way] = np.minimum(found.get(way, left), left)
+    return found, height
+
+
+def standing_tilts(inside: Array, height: float) -> Array:
+    """Tilt left over each edge, (edges, marks) rad."""
+    return np.arctan2(inside, height).T
+
+
+def _way_over(edge: Array) -> str:
+    """Which way it goes over an edge that runs anticlockwise."""
+    ahead, left = float(edge[1]), -float(edge[0])
+    if abs(ahead) >= abs(left):
+        return "forwards" if ahead > 0 else "backwards"
+    return "to the left" if left > 0 else "to the right"
 
 
 def tip(scene: Scene) -> Lamp:
@@ -136,8 +148,16 @@ def foot_places(scene: Scene) -> Array:
     """Places of the stand's feet on the deck, ahead and to the left, (n, 2) m."""
     platform = scene.design.platform
     corners = standing.regular_polygon(scene.parts.stand.feet, platform.spread)
-    # One foot points ahead, so that two share the back.
-    return np.asarray(corners[:, ::-1])
+    # On a board one foot points ahead; on a triangle each stands over a corner.
+    return corners if platform.form == "triangle" else np.asarray(corners[:, ::-1])
+
+
+def deck_outline(scene: Scene) -> Array:
+    """The deck's corners, ahead and to the left, anticlockwise, (n, 2) m."""
+    half, side = scene.design.platform.length / 2, scene.design.platform.width / 2
+    if scene.design.platform.form == "triangle":
+        return np.array([(-half, -side), (half, -side), (0.0, side)])
+    return np.array([(-half, -side), (half, -side), (half, side), (-half, side)])
 
 
 def feet(scene: Scene) -> Lamp:
@@ -145,8 +165,13 @@ def feet(scene: Scene) -> Lamp:
     platform = scene.design.platform
     applies = platform.mount == "stand"
     places = foot_places(scene)
+    deck = deck_outline(scene)
+    # Set where they have the most room: in the middle of what they and the deck take up.
+    middle = (deck.max(axis=0) + deck.min(axis=0) - places.max(axis=0) - places.min(axis=0)) / 2
+    if platform.form == "triangle":
+        middle = deck.mean(axis=0)
+    left = float(standing.edge_distances(deck, places + middle).min())
     span = places.max(axis=0) - places.min(axis=0)
-    left = float(min((platform.length - span[0]) / 2, (platform.width - span[1]) / 2))
     return lamp(
         scene,
         "dolly.feet",
@@ -164,13 +189,13 @@ def feet(scene: Scene) -> Lamp:
             else "A low mount is screwed to the deck."
         ),
         working(
-            "margin = (platform - feet) / 2, along and across",
+            "margin = least distance from a foot to an edge of the platform",
             (
                 ("spread", "from foot to foot", platform.spread, "length"),
                 ("length", "of the platform", platform.length, "length"),
                 ("width", "of the platform", platform.width, "length"),
             ),
-            "feet evenly round the stand, one ahead",
+            "feet evenly round the stand, one ahead, or one over each corner of a triangle",
         ),
         applies=applies,
     )

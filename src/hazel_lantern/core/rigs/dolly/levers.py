@@ -19,6 +19,7 @@ if TYPE_CHECKING:
 
 #: Which faces of a section the wheels of a kind run on.
 RUNS_ON = {"round": "pipe", "channel": "channel"}
+_BOARD = (Edit("design.platform.form", "board"),)
 _LAID = {
     "straight track": "Lay straight track",
     "bowed track": "Bow the pipes with a cord",
@@ -182,6 +183,11 @@ def levers(rig: Rig, workshop: Workshop, style: Style) -> Sequence[Lever]:
             )
         ),
         _choices("Use {}", roller_choices(rig, workshop, style), wheels.roller, workshop),
+        Choices(
+            (("Make the platform a board with four corners", _BOARD),)
+            if platform.form == "triangle"
+            else ()
+        ),
         Choices(
             tuple(
                 (title, (Edit("design.wheels.corner", corner),))

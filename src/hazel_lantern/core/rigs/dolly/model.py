@@ -53,6 +53,7 @@ class Wheels(Frozen):
 class Platform(Frozen):
     """What rolls: board, stand or low mount, whoever rides along, ballast."""
 
+    form: Literal["board", "triangle"] = choice("Platform", "board")
     mass: float = quantity("mass", "Platform mass", 8.0, low=0.2, high=300)
     length: float = quantity("length", "Platform length", 0.9, low=0.15, high=4)
     width: float = quantity("length", "Platform width", 0.7, low=0.1, high=3)
@@ -68,8 +69,12 @@ class Platform(Frozen):
 
 
 class Push(Frozen):
-    """How it is pushed, and how it is stopped."""
+    """How it is moved, and how it is stopped."""
 
+    kind: Literal["by hand", "crank and spool"] = choice("Moved", "by hand")
+    spool: float = quantity("length", "Spool diameter", 0.06, low=0.005, high=1)
+    crank: float = quantity("length", "Crank arm", 0.1, low=0.01, high=1)
+    efficiency: float = quantity("percent", "Crank passes on", 0.8, low=0.1, high=1)
     height: float = quantity("length", "Pushed at a height of", 0.9, low=0.02, high=2.5)
     stopping: float = quantity("force", "Pull that stops it", 15.0, low=0, high=2000)
     brake: float = quantity("force", "Brake or wedge holds", 0.0, low=0, high=5000)

@@ -10,6 +10,7 @@ import numpy as np
 from hazel_lantern.core.mechanics import elastica
 from hazel_lantern.core.parts import Hole, Part, Piece, Template
 from hazel_lantern.core.rigs.dolly.path import real_line, turned
+from hazel_lantern.core.rigs.dolly.statics import CORNERS, corner_places
 from hazel_lantern.core.rigs.shopping import PartsList
 
 if TYPE_CHECKING:
@@ -22,7 +23,6 @@ if TYPE_CHECKING:
 SLEEPER, OVERHANG = "pine-18x44", 0.08
 #: A wheel plate: its size, and its bolts from its corner, m.
 PLATE, BOLT_IN = (0.16, 0.10), 0.018
-CORNERS = ("rear right", "rear left", "front right", "front left")
 
 
 def rail_lengths(rig: Rig, design: DollyDesign) -> tuple[float, float]:
@@ -101,9 +101,14 @@ def parts_list(
         line = workshop.catalogue.find("wires", "cord-2")
         found.add("cord", "wires", line.id, metres, note="by the metre", mass=line.line_mass)
         found.add("cord-locks", "hardware", "bow-cord-lock", 2)
-    corners = 4 * (2 if design.paired else 1)
-    found.add("wheels", "rollers", parts.roller.id, corners, note="sets, at four corners")
-    found.add("wheel-plates", "hardware", "wheel-plate", 4)
+    corners = len(CORNERS[platform.form])
+    sets = corners * (2 if design.paired else 1)
+    found.add("wheels", "rollers", parts.roller.id, sets, note=f"sets, at {corners} corners")
+    found.add("wheel-plates", "hardware", "wheel-plate", corners)
+    if design.push.kind == "crank and spool":
+        found.add("crank", "hardware", "crank", 1)
+        metres = math.ceil(2 * design.track.length)
+        found.add("spool-line", "hardware", "spool-line", metres, note="by the metre")
     found.add("deck", "hardware", "dolly-deck", 1, mass=platform.mass)
     if platform.mount == "stand":
         found.add("stand", "stands", parts.stand.id, 1)
@@ -121,17 +126,17 @@ def holes(rig: Rig, design: DollyDesign, parts: Parts) -> tuple[Hole, ...]:
     """Drill table: each part from its datum corner."""
     platform, wheels, roller = design.platform, design.wheels, parts.roller
     found = []
-    gauge = design.track.gauge if design.on_track else 0.9 * platform.width
     bolt = 0.0066
-    for corner, name in enumerate(CORNERS):
-        x = platform.length / 2 + (-1, -1, 1, 1)[corner] * wheels.wheelbase / 2
-        y = platform.width / 2 + (-1, 1)[corner % 2] * gauge / 2
-        purpose = "middle of the wheel plate; four bolts M6 by the plate"
-        if wheels.corner == "two sets, swivelling":
-            purpose = "swivel bolt M10 of the wheel plate"
+    swivel = wheels.corner == "two sets, swivelling"
+    purpose = "middle of the wheel plate; four bolts M6 by the plate"
+    if swivel:
+        purpose = "swivel bolt M10 of the wheel plate"
+    for name, (ahead, left) in zip(
+        CORNERS[platform.form], corner_places(design).tolist(), strict=True
+    ):
+        x, y = platform.length / 2 + ahead, platform.width / 2 + left
         if 0.01 < y < platform.width - 0.01 and 0.01 < x < platform.length - 0.01:
-            width = 0.011 if wheels.corner == "two sets, swivelling" else bolt
-            found.append(Hole("Platform", name, x, y, width, purpose))
+            found.append(Hole("Platform", name, x, y, 0.011 if swivel else bolt, purpose))
     length, breadth = plate_size(design)
     for at, (x, y) in enumerate(
         (x, y) for x in (BOLT_IN, length - BOLT_IN) for y in (BOLT_IN, breadth - BOLT_IN)
@@ -174,14 +179,21 @@ def plate_size(design: DollyDesign) -> tuple[float, float]:
 def templates(rig: Rig, design: DollyDesign, drilled: tuple[Hole, ...]) -> tuple[Template, ...]:
     """Platform, wheel plates and sleepers at true size."""
     platform = design.platform
+    triangle = platform.form == "triangle"
     found = [
-        Template("Platform", platform.length, platform.width, _of("Platform", drilled)),
+        Template(
+            "Platform",
+            platform.length,
+            platform.width,
+            _of("Platform", drilled),
+            note="sawn to a triangle, its point at the far edge" if triangle else "",
+        ),
         Template(
             "Wheel plate",
             *plate_size(design),
             _of("Wheel plate", drilled),
-            count=4,
-            note="drill all four clamped together",
+            count=len(CORNERS[platform.form]),
+            note="drill them all clamped together",
         ),
     ]
     if design.on_track:

@@ -13,7 +13,7 @@ from hazel_lantern.core.mechanics import ride, roughness
 from hazel_lantern.core.mechanics import track as mechanics
 from hazel_lantern.core.mechanics.motion import move
 from hazel_lantern.core.mechanics.ride import Body
-from hazel_lantern.core.rigs.dolly.statics import Answer, Array, Parts
+from hazel_lantern.core.rigs.dolly.statics import Answer, Array, Parts, corner_places, mount_left
 
 if TYPE_CHECKING:
     from hazel_lantern.core.project.model import Rig
@@ -93,12 +93,8 @@ def body_of(answer: Answer, design: DollyDesign, parts: Parts) -> Body:
         )
         for one in lumps
     )
-    half, side = design.wheels.wheelbase / 2, answer.gauge / 2
-    wheels = tuple(
-        (ahead - load.forward, left - load.sideways)
-        for ahead in (-half, half)
-        for left in (-side, side)
-    )
+    middle = np.array([load.forward, load.sideways])
+    wheels = tuple((ahead, left) for ahead, left in (corner_places(design) - middle).tolist())
     sets = 2 if design.paired else 1
     return Body(
         load.mass, pitch, roll, wheels, sets * parts.roller.stiffness, sets * parts.roller.damping
@@ -166,16 +162,17 @@ def shake(rig: Rig, design: DollyDesign, parts: Parts, answer: Answer, focal_px:
     motion = move(shot.distance, shot.duration, shot.ease, shot.ease_in, shot.ease_out, times)
     place = shot.sense * (motion.place - shot.distance / 2)
     grid, lines = _lines(rig, design, parts, answer)
-    ground = np.zeros((len(SOURCES), 4, times.size))
+    corners = corner_places(design).tolist()
+    ground = np.zeros((len(SOURCES), len(corners), times.size))
     chance = np.random.default_rng(2)
     radius = parts.roller.diameter / 2
-    for corner in range(4):
-        at = place + (-1, -1, 1, 1)[corner] * design.wheels.wheelbase / 2
+    for corner, (ahead, left) in enumerate(corners):
+        at = place + ahead
         # Grid places are even, so where each falls is found once for all lines.
         index = (at - grid[0]) / STEP
         below = index.astype(np.intp)
         share = index - below
-        for source, line in enumerate(lines[corner % 2]):
+        for source, line in enumerate(lines[left > 0]):
             ground[source, corner] = line[below] + share * (line[below + 1] - line[below])
         ground[2, corner] *= answer.corners[corner].mean()
         for offset in _sets(design):
@@ -243,7 +240,8 @@ def _in_picture(moved: Array, rig: Rig, answer: Answer, focal_px: float) -> Arra
     above = shot.camera_height - answer.ground - load.height
     # A lens square to the way looks to its left: what rolls the dolly tips the lens.
     nose, turn = (pitch, roll) if shot.along else (roll, pitch)
-    lift = heave - load.forward * pitch - load.sideways * roll
+    design: DollyDesign = rig.design  # type: ignore[assignment]
+    lift = heave - load.forward * pitch + (mount_left(design) - load.sideways) * roll
     per_metre = focal_px / shot.subject.distance
     half = shot.lens.frame_width / 2
     return np.stack(

@@ -8,9 +8,10 @@ from typing import TYPE_CHECKING
 import numpy as np
 
 from hazel_lantern.core.figures import box, item_box, item_role
-from hazel_lantern.core.rigs.dolly.lamps_stand import foot_places
+from hazel_lantern.core.rigs.dolly.lamps_stand import deck_outline, foot_places
 from hazel_lantern.core.rigs.dolly.parts import OVERHANG
 from hazel_lantern.core.rigs.dolly.shaking import joints_of
+from hazel_lantern.core.rigs.dolly.statics import corner_places, mount_left
 from hazel_lantern.core.sketch import (
     Arrow,
     Dimension,
@@ -82,28 +83,27 @@ def _track(plan: Plan) -> list[Thing]:
 def _dolly(plan: Plan, way: float, ghost: bool) -> list[Thing]:
     design, platform = plan.design, plan.design.platform
     role: Role = "ghost" if ghost else "timber"
-    half, side = platform.length / 2, platform.width / 2
-    deck = plan.turned(way, box(-half, -side, half, side))
+    deck = plan.turned(way, tuple((x, y) for x, y in deck_outline(plan.scene).tolist()))
     things: list[Thing] = [Shape(deck, role, ghost, ghost)]
     if ghost:
         return things
     radius, broad = plan.scene.parts.roller.diameter / 2, plan.scene.parts.roller.width / 2
     sets = (-design.wheels.bogie / 2, design.wheels.bogie / 2) if design.paired else (0.0,)
-    base, gauge = design.wheels.wheelbase / 2, plan.answer.gauge / 2
-    for ahead in (-base, base):
-        for left in (-gauge, gauge):
-            for offset in sets:
-                at = ahead + offset
-                tread = box(at - radius, left - broad, at + radius, left + broad)
-                things.append(Shape(plan.turned(way, tread), "wheel"))
+    mount = mount_left(design)
+    for ahead, left in corner_places(design).tolist():
+        for offset in sets:
+            at = ahead + offset
+            tread = box(at - radius, left - broad, at + radius, left + broad)
+            things.append(Shape(plan.turned(way, tread), "wheel"))
     if platform.mount == "stand":
         for ahead, left in foot_places(plan.scene):
-            leg = plan.on(way), plan.on(way, float(ahead), float(left))
+            leg = plan.on(way, 0.0, mount), plan.on(way, float(ahead), mount + float(left))
             things.append(Line(leg, "stand", 0.018))
     along = plan.rig.shot.along
     for item in sorted(plan.rig.load.items, key=lambda item: item.up):
         x0, x1, y0, y1 = item_box(item, along, "above")
-        things.append(Shape(plan.turned(way, box(x0, y0, x1, y1)), item_role(item)))
+        corners = box(x0, mount + y0, x1, mount + y1)
+        things.append(Shape(plan.turned(way, corners), item_role(item)))
     if platform.operator == "rides":
         back = -platform.operator_back * plan.rig.shot.sense
         things.append(Disc(plan.on(way, back), 0.16, "figure"))
@@ -126,7 +126,7 @@ def from_above(rig: Rig, assessment: Assessment, mark: int) -> Sketch:
         if abs(end - way) > 0.05:
             things += _dolly(plan, end, True)
     things += _dolly(plan, way, False)
-    eye, look = plan.on(way), float(assessment.poses.look[mark])
+    eye, look = plan.on(way, 0.0, mount_left(design)), float(assessment.poses.look[mark])
     subject = (float(assessment.subject[0]), float(assessment.subject[1]))
     far = math.dist(eye, subject)
     seen = eye[0] + far * math.cos(look), eye[1] + far * math.sin(look)

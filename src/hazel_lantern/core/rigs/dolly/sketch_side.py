@@ -9,7 +9,7 @@ import numpy as np
 from hazel_lantern.core.figures import box, enlargement, item_box, item_role, standing_figure
 from hazel_lantern.core.mechanics import track as mechanics
 from hazel_lantern.core.rigs.dolly.shaking import joints_of
-from hazel_lantern.core.rigs.dolly.statics import SLEEPER_HEIGHT
+from hazel_lantern.core.rigs.dolly.statics import SLEEPER_HEIGHT, corner_places
 from hazel_lantern.core.sketch import (
     Arrow,
     Dimension,
@@ -51,11 +51,8 @@ class Side:
         """Where the wheels stand along the line."""
         wheels = self.design.wheels
         sets = (-wheels.bogie / 2, wheels.bogie / 2) if self.design.paired else (0.0,)
-        return [
-            way + ahead + offset
-            for ahead in (-wheels.wheelbase / 2, wheels.wheelbase / 2)
-            for offset in sets
-        ]
+        places = sorted(set(corner_places(self.design)[:, 0].tolist()))
+        return [way + ahead + offset for ahead in places for offset in sets]
 
     def rail(self) -> tuple[Point, ...]:
         """The rail's middle line, sunk under the wheels, enlarged."""

@@ -64,6 +64,36 @@ class Lump:
     size: tuple[float, float, float] = (0.0, 0.0, 0.0)
 
 
+#: What corners are called, in the order of `corner_places`.
+CORNERS = {
+    "board": ("rear right", "rear left", "front right", "front left"),
+    "triangle": ("rear right", "front right", "left"),
+}
+
+
+def corner_places(design: DollyDesign) -> Array:
+    """Where the wheels' contacts stand, ahead and to the left of the middle, (corners, 2) m.
+
+    A triangle has two corners over the right rail and one over the left, nearer to what a
+    lens square to the way looks at.
+    """
+    half, side = design.wheels.wheelbase / 2, running_gauge(design) / 2
+    if design.platform.form == "triangle":
+        return np.array([(-half, -side), (half, -side), (0.0, side)])
+    return np.array([(-half, -side), (-half, side), (half, -side), (half, side)])
+
+
+def mount_left(design: DollyDesign) -> float:
+    """How far to the left of the middle line the camera stands, m: amid its corners."""
+    return float(corner_places(design)[:, 1].mean())
+
+
+def outline(places: Array) -> Array:
+    """The same corners in their order round the middle, anticlockwise."""
+    centre = places.mean(axis=0)
+    return places[np.argsort(np.arctan2(*(places - centre).T[::-1]))]
+
+
 def rail_top(design: DollyDesign, parts: Parts) -> float:
     """Height of the rails over the floor, sleepers and all, m; 0 without track."""
     return parts.section.properties.height + SLEEPER_HEIGHT if design.on_track else 0.0
@@ -84,31 +114,34 @@ def lumps(rig: Rig, parts: Parts) -> tuple[Lump, ...]:
     platform, centre = design.platform, rig.load.centre()
     deck = rail_top(design, parts) + platform.height
     screw = max(screw_height(rig), deck + LEAST_MAST)
+    mount = mount_left(design)
     if rig.shot.along:
-        ahead, left = centre.forward, -centre.right
+        ahead, left = centre.forward, mount - centre.right
     else:
         # The lens looks to the left of the way along which places count.
-        ahead, left = centre.right, centre.forward
-    corners = 4 * (2 if design.paired else 1)
+        ahead, left = centre.right, mount + centre.forward
+    corners = len(CORNERS[platform.form]) * (2 if design.paired else 1)
     flat = (platform.length, platform.width, 0.02)
     found = [
-        Lump("platform", platform.mass, 0.0, 0.0, deck, flat),
-        Lump("wheels", corners * parts.roller.mass, 0.0, 0.0, deck - platform.height / 2, flat),
+        Lump("platform", platform.mass, 0.0, mount, deck, flat),
+        Lump("wheels", corners * parts.roller.mass, 0.0, mount, deck - platform.height / 2, flat),
         Lump("camera", centre.mass, ahead, left, screw + centre.up, (0.2, 0.2, 0.25)),
     ]
     if platform.mount == "stand":
         up = deck + STAND_UP * (screw - deck)
         size = (platform.spread * 0.6, platform.spread * 0.6, screw - deck)
-        found.append(Lump("stand", parts.stand.mass, 0.0, 0.0, up, size))
+        found.append(Lump("stand", parts.stand.mass, 0.0, mount, up, size))
     else:
-        found.append(Lump("low mount", platform.low_mass, 0.0, 0.0, (deck + screw) / 2))
+        found.append(Lump("low mount", platform.low_mass, 0.0, mount, (deck + screw) / 2))
     if platform.operator == "rides":
         back = -platform.operator_back * rig.shot.sense
         size = (0.4, 0.4, 0.9)
-        found.append(Lump("operator", platform.operator_mass, back, 0.0, deck + OPERATOR_UP, size))
+        found.append(
+            Lump("operator", platform.operator_mass, back, mount, deck + OPERATOR_UP, size)
+        )
     if platform.ballast:
         size = (platform.length * 0.8, platform.width * 0.8, 0.1)
-        found.append(Lump("ballast", platform.ballast, 0.0, 0.0, deck + BALLAST_UP, size))
+        found.append(Lump("ballast", platform.ballast, 0.0, mount, deck + BALLAST_UP, size))
     return tuple(found)
 
 
@@ -128,9 +161,9 @@ class Answer:
     """All that the lamps need; arrays have one value per mark.
 
     ``carried`` is all that rolls as one mass over the wheels, places from the ground the wheels
-    stand on; ``corners`` are the four corners' loads, N: rear right, rear left, front right,
-    front left, as seen along the way places count; ``dip`` is how far the rail sinks under the
-    heaviest corner between two sleepers, m, and ``stress`` what it is bent with, Pa.
+    stand on; ``corners`` are the corners' loads, (corners, marks) N, in the order of
+    `corner_places`; ``side`` is what a curve asks for, N; ``dip`` is how far the rail sinks under
+    the heaviest corner between two sleepers, m, and ``stress`` what it is bent with, Pa.
     """
 
     course: Course
@@ -191,12 +224,17 @@ def solve(rig: Rig, workshop: Workshop) -> Answer:
     # It resists from the moment it is about to roll.
     ahead = np.full_like(times, float(shot.sense))
     push = carriage.push_force(carried, run.acceleration, tilt, ahead)
-    axles = carriage.axle_loads(carried, run.acceleration, tilt, push)
     # Round a curve the body leans out of it, onto the rail that is farther from its centre.
     turning = radius if math.isfinite(radius) else (shot.radius if shot.curved else math.inf)
     side = mass * run.speed**2 / turning
-    lean = side * carried.height / gauge
-    corners = carriage.wheel_loads(carried, axles) + np.array([1, -1, 1, -1])[:, None] * lean / 2
+    normal = mass * GRAVITY * np.cos(tilt)
+    inertia = mass * run.acceleration + mass * GRAVITY * np.sin(tilt)
+    ahead_moment = normal * carried.forward - inertia * carried.height + push * carried.push_height
+    left_moment = normal * carried.sideways - side * carried.height
+    # Alike springs under a stiff deck share by a plane: the least squares of the three balances.
+    places = corner_places(design)
+    balances = np.vstack([np.ones(len(places)), places.T])
+    corners = np.linalg.pinv(balances) @ np.stack([normal, ahead_moment, left_moment])
     heaviest = float(corners.max())
     span = track.span(design.track.joint != "butted")
     properties = parts.section.properties

@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 import numpy as np
 
 from hazel_lantern.core.mechanics import elastica
-from hazel_lantern.core.parts import Step
+from hazel_lantern.core.parts import Step, in_sentence
 from hazel_lantern.core.rigs.dolly.parts import (
     cord_length,
     pieces,
@@ -56,11 +56,7 @@ def readout(
             ("Lightest corner", write(float(answer.corners.min()), "force", style)),
         )
     if station == "Drive":
-        return (
-            ("Greatest speed", write(float(np.abs(answer.course.speed).max()), "speed", style)),
-            ("Greatest push", write(float(np.abs(answer.push).max()), "force", style)),
-            ("Keeps rolling with", write(answer.rolling * answer.weight, "force", style)),
-        )
+        return _moving(rig, design, assessment, style)
     if station != "Frame":
         return ()
     rows = [
@@ -81,6 +77,28 @@ def readout(
             ("Cord from end to end", write(bow.chord, "length", style)),
             ("Cord pulls", write(bow.cord_force(rigidity), "force", style)),
             ("Least radius", write(bow.least_radius, "length", style)),
+        ]
+    return tuple(rows)
+
+
+def _moving(
+    rig: Rig, design: DollyDesign, assessment: Assessment, style: Style
+) -> tuple[tuple[str, str], ...]:
+    """What moving it takes, by hand or at the crank."""
+    answer, drive = assessment.figures["answer"], design.push
+    speed, hardest = (float(np.abs(one).max()) for one in (answer.course.speed, answer.push))
+    rows = [
+        ("Greatest speed", write(speed, "speed", style)),
+        ("Greatest push", write(hardest, "force", style)),
+        ("Keeps rolling with", write(answer.rolling * answer.weight, "force", style)),
+    ]
+    if drive.kind == "crank and spool":
+        turn = math.pi * drive.spool
+        hand = hardest * drive.spool / (2 * drive.crank * drive.efficiency)
+        rows += [
+            ("Turns of the crank", f"{rig.shot.distance / turn:.1f}"),
+            ("Quickest", f"{60 * speed / turn:.0f} turns a minute"),
+            ("Force at the crank", write(hand, "force", style)),
         ]
     return tuple(rows)
 
@@ -153,7 +171,7 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
         section = workshop.catalogue.find("sections", piece.section)
         found.append(
             Step(
-                f"Cut {piece.count} × {piece.label.lower()} from {section.name.lower()} to "
+                f"Cut {piece.count} × {piece.label.lower()} from {in_sentence(section.name)} to "
                 f"{write(piece.length, 'length', style)}.",
                 ("tape", "saw", "file"),
                 CUTTING,
@@ -161,8 +179,8 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
         )
     found += [
         Step(
-            "Drill the four wheel plates by their template, all four clamped together, and fit "
-            f"the wheels ({parts.roller.name.lower()}). Each must spin freely and not wobble.",
+            "Drill the wheel plates by their template, all clamped together, and fit "
+            f"the wheels ({in_sentence(parts.roller.name)}). Each must spin freely and not wobble.",
             ("clamps", "drill", "two spanners"),
             "Clamp the work down; take gloves off at the drill.",
         ),

@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING
 import numpy as np
 
 from hazel_lantern.core.mechanics import standing
-from hazel_lantern.core.parts import Step
+from hazel_lantern.core.parts import Step, in_sentence
 from hazel_lantern.core.rigs.jib.lamps_balance import payload_range
 from hazel_lantern.core.rigs.jib.parts import cable_length, pieces
 from hazel_lantern.core.rigs.jib.stacking import stack_name
@@ -96,7 +96,7 @@ def _boom_steps(design: JibDesign, parts: Parts, style: Style) -> list[Step]:
             section = parts.tip_section
         found.append(
             Step(
-                f"Cut the {piece.label.lower()} from {section.name.lower()} to "
+                f"Cut the {piece.label.lower()} from {in_sentence(section.name)} to "
                 f"{write(piece.length, 'length', style)}.",
                 ("tape", "saw", "file"),
                 CUTTING,
@@ -159,7 +159,7 @@ def _level_steps(design: JibDesign, parts: Parts, style: Style) -> list[Step]:
     if level.kind == "twin cables":
         found.append(
             Step(
-                f"Cut two lengths of {parts.wire.name.lower()}, "
+                f"Cut two lengths of {in_sentence(parts.wire.name)}, "
                 f"{write(cable_length(design), 'length', style)} each with their loops, and "
                 f"tighten both alike to {write(level.preload, 'force', style)}: pluck them, they "
                 "must sound the same.",
@@ -170,8 +170,8 @@ def _level_steps(design: JibDesign, parts: Parts, style: Style) -> list[Step]:
     else:
         found.append(
             Step(
-                f"Bolt boom and bar to both pairs of cheeks ({parts.pivot.name.lower()}). Swing it "
-                "by hand from stop to stop: it must not bind anywhere.",
+                f"Bolt boom and bar to both pairs of cheeks ({in_sentence(parts.pivot.name)}). "
+                "Swing it by hand from stop to stop: it must not bind anywhere.",
                 ("two spanners",),
             )
         )
@@ -190,9 +190,9 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
         *_boom_steps(design, parts, style),
         *_level_steps(design, parts, style),
         Step(
-            f"Set up the {parts.stand.name.lower()} with its feet "
+            f"Set up the {in_sentence(parts.stand.name)} with its feet "
             f"{write(post.spread, 'length', style)} apart, the "
-            f"{parts.turntable.name.lower()} on top, and the pivot "
+            f"{in_sentence(parts.turntable.name)} on top, and the pivot "
             f"{write(post.height, 'length', style)} above the floor.",
             ("spanner", "tape", "spirit level"),
             "Firm, level ground; nobody leans on it.",

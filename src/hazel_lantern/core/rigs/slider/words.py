@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 import numpy as np
 
 from hazel_lantern.core.mechanics import slopes
-from hazel_lantern.core.parts import Step
+from hazel_lantern.core.parts import Step, in_sentence
 from hazel_lantern.core.rigs.slider.parts import plate_size
 from hazel_lantern.core.rigs.slider.statics import Parts, support_places
 from hazel_lantern.core.units import Style, write
@@ -104,7 +104,7 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
     pair = rails.arrangement == "pair"
     found = [
         Step(
-            f"Cut {'two rails' if pair else 'the rail'} of {parts.section.name.lower()} to "
+            f"Cut {'two rails' if pair else 'the rail'} of {in_sentence(parts.section.name)} to "
             f"{write(rails.length, 'length', style)}"
             + (", clamped side by side so that they are one length." if pair else "."),
             ("tape", "saw with a stop", "file"),
@@ -136,7 +136,7 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
         )
     found.append(
         Step(
-            f"Bolt on {parts.wheel.count} wheels ({parts.wheel.name.lower()}), wheelbase "
+            f"Bolt on {parts.wheel.count} wheels ({in_sentence(parts.wheel.name)}), wheelbase "
             f"{write(carriage.wheelbase, 'length', style)}; run the empty carriage end to end and "
             "free it where it binds.",
             ("two spanners",),
