@@ -31,8 +31,9 @@ def item(id: str, **changes: object) -> LoadItem:
     return LoadItem.of(shipped().items[id]).model_copy(update=changes)
 
 
-def wheelhouse() -> Rig:
-    load = Load(
+def with_microphone() -> Load:
+    """The crew's camera with a microphone on top."""
+    return Load(
         items=(
             item("head-fluid-small", up=-0.045),
             item("plate"),
@@ -42,6 +43,9 @@ def wheelhouse() -> Rig:
         ),
         lens_axis=0.045,
     )
+
+
+def wheelhouse() -> Rig:
     return Rig(
         name="Wheelhouse slide",
         shot=Shot(
@@ -55,7 +59,7 @@ def wheelhouse() -> Rig:
             subject=Subject(kind="standing person", height=1.72, distance=2.4),
             room=Room(length=3.2, height=2.3),
         ),
-        load=load,
+        load=with_microphone(),
         design=SliderDesign(
             rails=Rails(section="aluminium-tube-25x2", length=1.10, spacing=0.13),
             supports=Supports(
@@ -133,16 +137,6 @@ def loft() -> Rig:
 
 def causeway() -> Rig:
     """Round the miller as he comes along the causeway: bowed plastic pipe."""
-    load = Load(
-        items=(
-            item("head-fluid-small", up=-0.045),
-            item("plate"),
-            item("body-small"),
-            item("lens-prime"),
-            item("microphone", up=0.11),
-        ),
-        lens_axis=0.045,
-    )
     return Rig(
         name="Causeway track",
         shot=Shot(
@@ -158,7 +152,7 @@ def causeway() -> Rig:
             subject=Subject(kind="standing person", height=1.72, distance=4.2),
             room=Room(length=9.0, height=4.0),
         ),
-        load=load,
+        load=with_microphone(),
         design=DollyDesign(
             track=Track(
                 kind="bowed track",

@@ -100,3 +100,21 @@ class Hand:
 
     def key(self, widget, key, modifier=Qt.KeyboardModifier.NoModifier):
         self.qtbot.keyClick(widget, key, modifier)
+
+
+def refuse_nonsense(window, hand, views, least):
+    """Type nonsense into every pill of some views: each says why, and nothing changes."""
+    drawing, document = window.desk.stage.drawing, window.session.document
+    before = document.project
+    for view in views:
+        window.desk.stage.show_view(view)
+        assert len(drawing.pills) >= least
+        for path, pill in drawing.pills.items():
+            for nonsense in ("banana", "", "1,270", "1e999", "-99999", "((("):
+                hand.type_into(pill, nonsense)
+                assert pill.balloon is not None
+                assert pill.balloon.isVisible(), (path, nonsense)
+                assert len(pill.balloon.text()) > 20
+                hand.key(pill.editor, Qt.Key.Key_Escape)
+                assert pill.editor is None
+    assert document.project is before

@@ -207,6 +207,8 @@ def solve(rig: Rig, workshop: Workshop) -> Answer:
         shot.sense * motion.acceleration,
     )
     found, ground = lumps(rig, parts), rail_top(design, parts)
+    by_hand = design.push.kind == "by hand"
+    pushed_at = design.push.height - ground if by_hand else design.platform.height
     mass = sum(lump.mass for lump in found)
     gauge, radius = running_gauge(design), least_radius(rig)
     rolling = parts.roller.rolling + (0.0 if design.on_track else parts.floor.rolling)
@@ -217,7 +219,7 @@ def solve(rig: Rig, workshop: Workshop) -> Answer:
         height=sum(lump.mass * lump.up for lump in found) / mass - ground,
         wheelbase=design.wheels.wheelbase,
         gauge=gauge,
-        push_height=max(design.push.height - ground, 0.0),
+        push_height=max(pushed_at, 0.0),
         rolling=rolling,
     )
     tilt = np.full_like(times, 0.0 if shot.curved else shot.tilt)
