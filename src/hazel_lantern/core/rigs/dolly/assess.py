@@ -24,7 +24,7 @@ if TYPE_CHECKING:
     from hazel_lantern.core.workshop import Workshop
 
 #: Points of the ride that a plot is given, and the quickest wave of its spectrum, Hz.
-SHOWN, QUICKEST = 1200, 30.0
+SHOWN, QUICKEST = 600, 30.0
 
 
 def assess(rig: Rig, settings: Settings, workshop: Workshop) -> Assessment:

@@ -166,7 +166,7 @@ def levers(rig: Rig, workshop: Workshop, style: Style) -> Sequence[Lever]:
     if rig.shot.curved:
         fits = {"bowed track", "pre-bent track", "no track"}
     found: list[Lever] = [
-        Numeric("shot.duration", 0.5, 0.5, 240.0, "Take {} for the move"),
+        Numeric("shot.duration", 0.5, 0.5, 120.0, "Take {} for the move"),
         Numeric("design.platform.ballast", 1.0, 0.0, 120.0, "Lay {} of ballast on the deck"),
         Numeric("design.platform.length", 0.01, wheels.wheelbase, 2.4, "Make the platform {} long"),
         Numeric("design.platform.width", 0.01, 0.3, 1.6, "Make the platform {} wide"),

@@ -41,11 +41,14 @@ class Plan:
         self.design: DollyDesign = rig.design  # type: ignore[assignment]
         self.scene: Scene = assessment.figures["scene"]
         self.answer = self.scene.answer
+        self._frames: dict[float, tuple[float, float, float, float]] = {}
 
     def on(self, way: float, ahead: float = 0.0, left: float = 0.0) -> Point:
         """A point of a body whose middle is at a way along the line."""
-        x, y, heading = (float(one[0]) for one in self.answer.line.at(np.array([way])))
-        cos, sin = math.cos(heading), math.sin(heading)
+        if way not in self._frames:
+            x, y, heading = (float(one[0]) for one in self.answer.line.at(np.array([way])))
+            self._frames[way] = x, y, math.cos(heading), math.sin(heading)
+        x, y, cos, sin = self._frames[way]
         return x + ahead * cos - left * sin, y + ahead * sin + left * cos
 
     def line(self, line: Way, start: float, end: float, left: float = 0.0) -> tuple[Point, ...]:
