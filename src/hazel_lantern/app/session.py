@@ -258,7 +258,7 @@ class Session(QObject):
         if found is None:
             self._ticker.stop()
             return
-        time = self._start_time + self._clock.elapsed() / 1000
+        time = self.time
         self.go_to_mark(found.mark_at(time))
         self.ticked.emit()
         if time >= found.times[-1]:

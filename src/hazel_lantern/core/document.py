@@ -118,12 +118,11 @@ class Document:
         if self.rig is None:
             raise EditError("there is no rig to change")
         rig = apply(self.rig, edits, self._project.settings.style)
-        self._check(rig, quickly=gesture is not None)
         touched = {edit.path for edit in edits}
         left = tuple(note for note in rig.assumed if note.path not in touched)
         if len(left) != len(rig.assumed):
             rig = apply(rig, [Edit("assumed", left)])
-            self._check(rig, quickly=gesture is not None)
+        self._check(rig, quickly=gesture is not None)
         rigs = self._project.rigs
         self.replace_rigs((*rigs[: self.current], rig, *rigs[self.current + 1 :]), action, gesture)
 

@@ -121,6 +121,11 @@ class Shot(Frozen):
         return ("direction", "distance", *names, *last)
 
     @property
+    def slope(self) -> float:
+        """Of the track, rad: an arc is laid level, whatever a straight one was tilted by."""
+        return 0.0 if self.curved else self.tilt
+
+    @property
     def curved(self) -> bool:
         """Whether the camera goes round an arc."""
         return self.direction in ("arc left", "arc right")

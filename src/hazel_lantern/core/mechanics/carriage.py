@@ -64,6 +64,13 @@ def push_force(load: CarriageLoad, acceleration: Array, slope: Array, direction:
     return np.asarray(load.mass * acceleration + weight * np.sin(slope) + rolling)
 
 
+def front_moment(load: CarriageLoad, acceleration: Array, slope: Array, push: Array) -> Array:
+    """Moment about the contact line's middle that presses the front down, N·m."""
+    normal = load.mass * GRAVITY * np.cos(slope)
+    inertia = load.mass * acceleration + load.mass * GRAVITY * np.sin(slope)
+    return np.asarray(normal * load.forward - inertia * load.height + push * load.push_height)
+
+
 def axle_loads(load: CarriageLoad, acceleration: Array, slope: Array, push: Array) -> Array:
     """Load on the rear (low x) and front (high x) axle, (2, n) N, square to the track.
 
@@ -71,9 +78,7 @@ def axle_loads(load: CarriageLoad, acceleration: Array, slope: Array, push: Arra
     front axle; inertia and slope act at the centre of mass and unload it.
     """
     normal = load.mass * GRAVITY * np.cos(slope)
-    inertia = load.mass * acceleration + load.mass * GRAVITY * np.sin(slope)
-    moment = normal * load.forward - inertia * load.height + push * load.push_height
-    half = moment / load.wheelbase
+    half = front_moment(load, acceleration, slope, push) / load.wheelbase
     return np.stack([normal / 2 - half, normal / 2 + half])
 
 

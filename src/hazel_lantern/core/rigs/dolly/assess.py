@@ -104,7 +104,7 @@ def _subject(rig: Rig) -> Array:
 
 def _poses(scene: Scene, line: Line, shaken: bool) -> Poses:
     rig, run = scene.rig, scene.answer.course
-    tilt = 0.0 if rig.shot.curved else rig.shot.tilt
+    tilt = rig.shot.slope
     x, y, heading = line.at(run.place)
     left = mount_left(scene.design)
     x, y = x - left * np.sin(heading), y + left * np.cos(heading)

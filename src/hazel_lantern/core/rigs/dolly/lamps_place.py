@@ -8,6 +8,7 @@ from hazel_lantern.core.lamps import Lamp
 from hazel_lantern.core.rigs.dolly.limits import LIMITS
 from hazel_lantern.core.rigs.dolly.parts import pieces
 from hazel_lantern.core.rigs.dolly.scene import Scene, lamp
+from hazel_lantern.core.rigs.dolly.statics import LEAST_MAST, screw_height
 from hazel_lantern.core.rigs.judging import budget_lamp, working
 from hazel_lantern.core.units import write
 
@@ -48,7 +49,7 @@ def room(scene: Scene) -> Lamp:
         half = shot.distance / 2 + max(design.platform.length / 2, design.outer_base / 2)
     x, y, _ = answer.line.at(np.linspace(-half, half, 41))
     top = max((item.up + item.height / 2 for item in rig.load.items), default=0.0)
-    screw = shot.camera_height - rig.load.lens_axis
+    screw = screw_height(rig)
     head = 0.0
     if design.platform.operator == "rides":
         head = answer.ground + design.platform.height + 1.35
@@ -57,7 +58,7 @@ def room(scene: Scene) -> Lamp:
         "overhead": shot.room.height - max(screw + top, shot.camera_height, head),
     }
     deck = answer.ground + design.platform.height
-    least, most = deck + 0.03, deck + 0.5
+    least, most = deck + LEAST_MAST, deck + 0.5
     if design.platform.mount == "stand":
         least, most = deck + scene.parts.stand.lowest, deck + scene.parts.stand.highest
     if screw < least:

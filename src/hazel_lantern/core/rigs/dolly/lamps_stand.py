@@ -10,7 +10,7 @@ from hazel_lantern.core.lamps import Lamp
 from hazel_lantern.core.mechanics import slopes, standing
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.dolly.scene import Scene, lamp
-from hazel_lantern.core.rigs.dolly.statics import CORNERS, Array, corner_places, outline
+from hazel_lantern.core.rigs.dolly.statics import CORNERS, Array, corner_places, corners_of, outline
 from hazel_lantern.core.rigs.judging import working
 from hazel_lantern.core.units import write
 
@@ -18,8 +18,7 @@ from hazel_lantern.core.units import write
 def wheel_load(scene: Scene) -> Lamp:
     """The heaviest corner against what its wheels are rated for."""
     corners, roller = scene.answer.corners, scene.parts.roller
-    sets = 2 if scene.design.paired else 1
-    rating, share = sets * roller.rating, scene.settings.working_fraction
+    rating, share = len(scene.design.sets) * roller.rating, scene.settings.working_fraction
     heaviest = corners.max(axis=0)
     return lamp(
         scene,
@@ -86,23 +85,18 @@ def tipping(scene: Scene) -> tuple[dict[str, Array], float]:
     lens = max(shot.camera_height - answer.ground, 0.0)
     nudge = scene.settings.hand_push * lens / weight
     # What inertia, slope and push do to where the weight comes down, ahead positive.
-    slope = 0.0 if shot.curved else shot.tilt
-    inertia = load.mass * run.acceleration + weight * math.sin(slope)
+    inertia = load.mass * run.acceleration + weight * math.sin(shot.slope)
     along = load.forward + (answer.push * load.push_height - inertia * height) / weight
     across = load.sideways - answer.side * height / weight
     polygon = outline(corner_places(scene.design))
     inside = standing.edge_distances(polygon, np.stack([along, across], axis=1)) - nudge
     edges = np.roll(polygon, -1, axis=0) - polygon
     found: dict[str, Array] = {}
-    for edge, left in zip(edges, standing_tilts(inside, height), strict=True):
+    tilts = standing.tip_angle(inside, np.zeros_like(inside), height)
+    for edge, left in zip(edges, tilts.T, strict=True):
         way = _way_over(edge)
         found[way] = np.minimum(found.get(way, left), left)
     return found, height
-
-
-def standing_tilts(inside: Array, height: float) -> Array:
-    """Tilt left over each edge, (edges, marks) rad."""
-    return np.arctan2(inside, height).T
 
 
 def _way_over(edge: Array) -> str:
@@ -154,10 +148,8 @@ def foot_places(scene: Scene) -> Array:
 
 def deck_outline(scene: Scene) -> Array:
     """The deck's corners, ahead and to the left, anticlockwise, (n, 2) m."""
-    half, side = scene.design.platform.length / 2, scene.design.platform.width / 2
-    if scene.design.platform.form == "triangle":
-        return np.array([(-half, -side), (half, -side), (0.0, side)])
-    return np.array([(-half, -side), (half, -side), (half, side), (-half, side)])
+    platform = scene.design.platform
+    return outline(corners_of(platform.form, platform.length / 2, platform.width / 2))
 
 
 def feet(scene: Scene) -> Lamp:
@@ -232,7 +224,7 @@ def stop(scene: Scene) -> Lamp:
     """How far it rolls from its greatest speed until it is stopped."""
     answer, design, shot = scene.answer, scene.design, scene.rig.shot
     speed = float(np.abs(answer.course.speed).max())
-    slope = 0.0 if shot.curved else abs(shot.tilt)
+    slope = abs(shot.slope)
     mass = answer.carried.mass
     slows = answer.rolling * GRAVITY + design.push.stopping / mass - GRAVITY * math.sin(slope)
     way = speed**2 / (2 * slows) if slows > 1e-6 else 999.0
@@ -271,7 +263,7 @@ def stop(scene: Scene) -> Lamp:
 def runaway(scene: Scene) -> Lamp:
     """Slope of the track against the slope at which it rolls by itself."""
     answer, shot = scene.answer, scene.rig.shot
-    slope = 0.0 if shot.curved else abs(shot.tilt)
+    slope = abs(shot.slope)
     brake = scene.design.push.brake
     holds = slopes.rolling_angle(answer.rolling, brake, answer.carried.mass)
     force = slopes.runaway_force(answer.carried.mass, slope, answer.rolling)

@@ -211,7 +211,7 @@ def levers(rig: Rig, workshop: Workshop, style: Style) -> Sequence[Lever]:
             ),
             Choices((("Use a low mount", (Edit("design.platform.mount", "low mount"),)),)),
         ]
-    if rig.shot.tilt and not rig.shot.curved:
+    if rig.shot.slope:
         found.append(Numeric("shot.tilt", math.radians(0.25), -0.5, 0.5, "Slope the track {}"))
     if not design.on_track:
         return found

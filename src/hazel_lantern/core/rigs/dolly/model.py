@@ -129,6 +129,11 @@ class DollyDesign(Design):
         return self.wheels.corner != "one set"
 
     @property
+    def sets(self) -> tuple[float, ...]:
+        """Where the wheel sets of a corner stand from its middle along the rails, m."""
+        return (-self.wheels.bogie / 2, self.wheels.bogie / 2) if self.paired else (0.0,)
+
+    @property
     def outer_base(self) -> float:
         """Between the outermost axles, m."""
         return self.wheels.wheelbase + (self.wheels.bogie if self.paired else 0.0)

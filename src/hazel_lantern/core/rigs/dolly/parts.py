@@ -102,7 +102,7 @@ def parts_list(
         found.add("cord", "wires", line.id, metres, note="by the metre", mass=line.line_mass)
         found.add("cord-locks", "hardware", "bow-cord-lock", 2)
     corners = len(CORNERS[platform.form])
-    sets = corners * (2 if design.paired else 1)
+    sets = corners * len(design.sets)
     found.add("wheels", "rollers", parts.roller.id, sets, note=f"sets, at {corners} corners")
     found.add("wheel-plates", "hardware", "wheel-plate", corners)
     if design.push.kind == "crank and spool":
@@ -142,8 +142,7 @@ def holes(rig: Rig, design: DollyDesign, parts: Parts) -> tuple[Hole, ...]:
         (x, y) for x in (BOLT_IN, length - BOLT_IN) for y in (BOLT_IN, breadth - BOLT_IN)
     ):
         found.append(Hole("Wheel plate", f"bolt {at + 1}", x, y, bolt, "bolt M6, clearance"))
-    sets = (-wheels.bogie / 2, wheels.bogie / 2) if design.paired else (0.0,)
-    for number, offset in enumerate(sets, start=1):
+    for number, offset in enumerate(design.sets, start=1):
         found.append(
             Hole(
                 "Wheel plate",

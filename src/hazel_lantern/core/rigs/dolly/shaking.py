@@ -95,15 +95,10 @@ def body_of(answer: Answer, design: DollyDesign, parts: Parts) -> Body:
     )
     middle = np.array([load.forward, load.sideways])
     wheels = tuple((ahead, left) for ahead, left in (corner_places(design) - middle).tolist())
-    sets = 2 if design.paired else 1
+    sets = len(design.sets)
     return Body(
         load.mass, pitch, roll, wheels, sets * parts.roller.stiffness, sets * parts.roller.damping
     )
-
-
-def _sets(design: DollyDesign) -> tuple[float, ...]:
-    """Where the wheel sets of a corner stand from its middle, m."""
-    return (-design.wheels.bogie / 2, design.wheels.bogie / 2) if design.paired else (0.0,)
 
 
 def joints_of(design: DollyDesign, left: bool) -> list[float]:
@@ -118,7 +113,7 @@ def joints_of(design: DollyDesign, left: bool) -> list[float]:
 
 
 def _floor_lines(
-    rig: Rig, design: DollyDesign, parts: Parts, gauge: float, ends: tuple[float, float]
+    design: DollyDesign, parts: Parts, gauge: float, ends: tuple[float, float]
 ) -> tuple[Array, Array, Array]:
     """Places, and the ground under both sides: the floor, or what the track makes of it."""
     low, high = ends
@@ -175,10 +170,10 @@ def shake(rig: Rig, design: DollyDesign, parts: Parts, answer: Answer, focal_px:
         for source, line in enumerate(lines[left > 0]):
             ground[source, corner] = line[below] + share * (line[below + 1] - line[below])
         ground[2, corner] *= answer.corners[corner].mean()
-        for offset in _sets(design):
+        for offset in design.sets:
             phase = chance.uniform(0, 2 * math.pi)
             turn = np.sin((at + offset) / radius + phase)
-            ground[3, corner] += parts.roller.run_out / 2 / len(_sets(design)) * turn
+            ground[3, corner] += parts.roller.run_out / 2 / len(design.sets) * turn
     moved = body.answer(ground, rate)
     seen = _in_picture(moved, rig, answer, focal_px)
     sizes = np.sqrt((ride.quick_size(seen, rate) ** 2).sum(axis=-1))
@@ -201,12 +196,11 @@ def _lines(
     feels the mean of what they do.
     """
     track = design.track
-    sets = _sets(design)
-    margin = max(sets) + 2 * STEP
+    margin = max(design.sets) + 2 * STEP
     reach = rig.shot.distance / 2 + design.wheels.wheelbase / 2 + 2 * margin
     grid = np.arange(-reach, reach + STEP, STEP)
-    shift = round(max(sets) / STEP)
-    places, *floor = _floor_lines(rig, design, parts, answer.gauge, (-reach, reach))
+    shift = round(max(design.sets) / STEP)
+    places, *floor = _floor_lines(design, parts, answer.gauge, (-reach, reach))
 
     def felt(heights: Array) -> Array:
         if not shift:

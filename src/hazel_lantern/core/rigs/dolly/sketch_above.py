@@ -91,10 +91,9 @@ def _dolly(plan: Plan, way: float, ghost: bool) -> list[Thing]:
     if ghost:
         return things
     radius, broad = plan.scene.parts.roller.diameter / 2, plan.scene.parts.roller.width / 2
-    sets = (-design.wheels.bogie / 2, design.wheels.bogie / 2) if design.paired else (0.0,)
     mount = mount_left(design)
     for ahead, left in corner_places(design).tolist():
-        for offset in sets:
+        for offset in design.sets:
             at = ahead + offset
             tread = box(at - radius, left - broad, at + radius, left + broad)
             things.append(Shape(plan.turned(way, tread), "wheel"))

@@ -9,7 +9,12 @@ import numpy as np
 from hazel_lantern.core.figures import box, enlargement, item_box, item_role, standing_figure
 from hazel_lantern.core.mechanics import track as mechanics
 from hazel_lantern.core.rigs.dolly.shaking import joints_of
-from hazel_lantern.core.rigs.dolly.statics import SLEEPER_HEIGHT, corner_places
+from hazel_lantern.core.rigs.dolly.statics import (
+    LEAST_MAST,
+    SLEEPER_HEIGHT,
+    corner_places,
+    screw_height,
+)
 from hazel_lantern.core.sketch import (
     Arrow,
     Dimension,
@@ -45,14 +50,12 @@ class Side:
         self.mark = mark
         self.enlarged = enlargement(self.answer.dip, self.design.track.sleepers)
         self.deck = self.answer.ground + self.design.platform.height
-        self.screw = max(rig.shot.camera_height - rig.load.lens_axis, self.deck + 0.03)
+        self.screw = max(screw_height(rig), self.deck + LEAST_MAST)
 
     def axles(self, way: float) -> list[float]:
         """Where the wheels stand along the line."""
-        wheels = self.design.wheels
-        sets = (-wheels.bogie / 2, wheels.bogie / 2) if self.design.paired else (0.0,)
         places = sorted(set(corner_places(self.design)[:, 0].tolist()))
-        return [way + ahead + offset for ahead in places for offset in sets]
+        return [way + ahead + offset for ahead in places for offset in self.design.sets]
 
     def rail(self) -> tuple[Point, ...]:
         """The rail's middle line, sunk under the wheels, enlarged."""

@@ -78,7 +78,12 @@ def corner_places(design: DollyDesign) -> Array:
     lens square to the way looks at.
     """
     half, side = design.wheels.wheelbase / 2, running_gauge(design) / 2
-    if design.platform.form == "triangle":
+    return corners_of(design.platform.form, half, side)
+
+
+def corners_of(form: str, half: float, side: float) -> Array:
+    """Corners of a form that reaches so far ahead and so far to either side, (corners, 2) m."""
+    if form == "triangle":
         return np.array([(-half, -side), (half, -side), (0.0, side)])
     return np.array([(-half, -side), (-half, side), (half, -side), (half, side)])
 
@@ -120,7 +125,7 @@ def lumps(rig: Rig, parts: Parts) -> tuple[Lump, ...]:
     else:
         # The lens looks to the left of the way along which places count.
         ahead, left = centre.right, mount + centre.forward
-    corners = len(CORNERS[platform.form]) * (2 if design.paired else 1)
+    corners = len(CORNERS[platform.form]) * len(design.sets)
     flat = (platform.length, platform.width, 0.02)
     found = [
         Lump("platform", platform.mass, 0.0, mount, deck, flat),
@@ -222,7 +227,7 @@ def solve(rig: Rig, workshop: Workshop) -> Answer:
         push_height=max(pushed_at, 0.0),
         rolling=rolling,
     )
-    tilt = np.full_like(times, 0.0 if shot.curved else shot.tilt)
+    tilt = np.full_like(times, shot.slope)
     # It resists from the moment it is about to roll.
     ahead = np.full_like(times, float(shot.sense))
     push = carriage.push_force(carried, run.acceleration, tilt, ahead)
@@ -230,8 +235,7 @@ def solve(rig: Rig, workshop: Workshop) -> Answer:
     turning = radius if math.isfinite(radius) else (shot.radius if shot.curved else math.inf)
     side = mass * run.speed**2 / turning
     normal = mass * GRAVITY * np.cos(tilt)
-    inertia = mass * run.acceleration + mass * GRAVITY * np.sin(tilt)
-    ahead_moment = normal * carried.forward - inertia * carried.height + push * carried.push_height
+    ahead_moment = carriage.front_moment(carried, run.acceleration, tilt, push)
     left_moment = normal * carried.sideways - side * carried.height
     # Alike springs under a stiff deck share by a plane: the least squares of the three balances.
     places = corner_places(design)

@@ -107,7 +107,7 @@ def cautions(station: str, rig: Rig, assessment: Assessment) -> tuple[str, ...]:
     """What to mind at a station; nothing that is not at stake there."""
     design: DollyDesign = rig.design  # type: ignore[assignment]
     found = []
-    if rig.shot.tilt and not rig.shot.curved and station in ("Shot", "Frame", "Drive"):
+    if rig.shot.slope and station in ("Shot", "Frame", "Drive"):
         found.append("Hold or brake the dolly whenever the track slopes.")
     if station == "Drive":
         found.append("Wedges under the wheels whenever nobody holds it.")
