@@ -14,6 +14,7 @@ from PyQt6.QtWidgets import QApplication
 from hazel_lantern.app.keeper import DEMO
 from hazel_lantern.app.start import make_app, make_window
 from hazel_lantern.core import mends
+from hazel_lantern.core.assessor import assess
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.mechanics import beam, boom, plates, ride
 from hazel_lantern.core.project.store import Store, open_project
@@ -33,7 +34,7 @@ def test_assess(benchmark, name):
     def anew():
         beam.factorised.cache_clear()
         boom.boom_of.cache_clear()
-        rig.family.assess(rig, SETTINGS, WORKSHOP)
+        assess(rig, SETTINGS, WORKSHOP)
 
     benchmark(anew)
 
@@ -47,14 +48,14 @@ def test_assess_with_the_same_beams(benchmark, name):
 def test_assess_while_dragged(benchmark):
     """A dolly with the ride of a moment ago; the ride itself follows in a thread."""
     rig = RIGS["Causeway track"]
-    before = rig.family.assess(rig, SETTINGS, WORKSHOP)
+    before = assess(rig, SETTINGS, WORKSHOP)
     benchmark(rig.family.quick, rig, SETTINGS, WORKSHOP, before)
 
 
 RANKINGS = [
     pytest.param(rig, ranking, id=f"{rig.name}-{ranking.id}")
     for rig in PROJECT.rigs
-    for ranking in rig.family.rankings
+    for ranking in assess(rig).rankings
 ]
 
 

@@ -8,15 +8,17 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 import pytest
 from hypothesis import settings as hypothesis_settings
 
-from hazel_lantern.core import mends
+from hazel_lantern.core import assessor, mends
 from hazel_lantern.core.fields import Edit, apply
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.load import Load, LoadItem
-from hazel_lantern.core.project.model import Project, Rig, Settings
+from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.project.store import Store
+from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.rigs.jib.model import JibDesign
 from hazel_lantern.core.rigs.jib.stacking import rebalanced
 from hazel_lantern.core.rigs.slider.model import SliderDesign
+from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Room, Shot
 from hazel_lantern.core.units import Style
 from hazel_lantern.core.workshop import Workshop
@@ -58,7 +60,7 @@ def jib() -> Rig:
         room=Room(length=5.0, height=3.0),
     )
     rig = Rig(name="Test jib", shot=shot, load=load, design=JibDesign(), budget=400)
-    return apply(rig, rebalanced(rig, Workshop()))
+    return apply(rig, rebalanced(Case(rig, Settings(), Workshop())))
 
 
 @pytest.fixture
@@ -79,7 +81,7 @@ def changed(rig: Rig, **paths: object) -> Rig:
 
 
 def assess(rig: Rig, settings: Settings | None = None, workshop: Workshop | None = None):
-    return rig.family.assess(rig, settings or Settings(), workshop or Workshop())
+    return assessor.assess(rig, settings or Settings(), workshop or Workshop())
 
 
 def check_offer(rig, target, offer, settings):
@@ -98,7 +100,7 @@ def check_offer(rig, target, offer, settings):
 def check_way_forward(rig, target, settings, workshop):
     """A troubled lamp has mends, and each of them is what it says."""
     assert assess(rig).by_id[target].state is not State.HOLDS
-    offers = mends.find(target, rig, settings, workshop)
+    offers = mends.find(target, Case(rig, settings, workshop))
     assert offers, target
     for offer in offers:
         check_offer(rig, target, offer, settings)

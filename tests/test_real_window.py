@@ -8,6 +8,8 @@ from pathlib import Path
 
 import pytest
 
+from hazel_lantern.core.assessor import assess
+
 DRIVER = Path(__file__).parent / "drive_demo.py"
 
 
@@ -48,6 +50,6 @@ def test_the_demo_in_a_real_window(tmp_path):
     project = open_project(tmp_path / "kept.hazel.json", Workshop())
     rig = project.rigs[0]
     assert rig.design.rails.length == pytest.approx(1.14)
-    found = rig.family.assess(rig, project.settings, Workshop())
+    found = assess(rig, project.settings, Workshop())
     assert found.by_id["slider.tip"].state is State.HOLDS
     assert "xcb" in done.stdout

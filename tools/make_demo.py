@@ -3,10 +3,12 @@
 import math
 from pathlib import Path
 
+from hazel_lantern.core.assessor import assess
 from hazel_lantern.core.catalogue import shipped
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.project.file import dumps
-from hazel_lantern.core.project.model import LogEntry, PartMark, Project, Rig, Settings
+from hazel_lantern.core.project.model import LogEntry, Project, Rig
+from hazel_lantern.core.rigs.case import PartMark
 from hazel_lantern.core.rigs.dolly.model import Carried, DollyDesign, Push, Track, Wheels
 from hazel_lantern.core.rigs.dolly.model import Platform as Deck
 from hazel_lantern.core.rigs.jib.model import (
@@ -21,6 +23,7 @@ from hazel_lantern.core.rigs.jib.model import (
     Swing,
 )
 from hazel_lantern.core.rigs.slider.model import Carriage, Drive, Rails, SliderDesign, Supports
+from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Lens, Room, Shot, Subject
 from hazel_lantern.core.workshop import Workshop
 
@@ -196,13 +199,13 @@ def towpath() -> Rig:
 
 def with_log(rig: Rig) -> Rig:
     """The rig with a first measurement against what was foretold then."""
-    found = rig.family.assess(rig, Settings(), Workshop())
+    found = assess(rig, Settings(), Workshop())
     measure = next(measure for measure in rig.family.measures if measure.id == "push")
     entry = LogEntry(
         on="2026-03-14",
         measure=measure.id,
         value=0.9,
-        predicted=measure.predicted(rig, found),
+        predicted=measure.predicted(found.answer),
         note="empty hall, rails dusty",
     )
     return rig.model_copy(update={"log": (entry,)})

@@ -10,6 +10,8 @@ from typing import Any
 
 from hazel_lantern import __version__
 from hazel_lantern.core import catalogue
+from hazel_lantern.core.assessor import assess
+from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.project.file import ProjectError, schema
 from hazel_lantern.core.project.model import Project, Rig
@@ -64,7 +66,7 @@ def _assess(arguments: argparse.Namespace) -> int:
     fails = False
     report = []
     for rig in _chosen(project, arguments.rig):
-        found = rig.family.assess(rig, project.settings, workshop)
+        found = assess(rig, project.settings, workshop)
         fails = fails or found.state is State.FAILS
         lamps = [_lamp_row(lamp, found) for lamp in found.lamps]
         traces = {
@@ -81,7 +83,7 @@ def _assess(arguments: argparse.Namespace) -> int:
                 "rig": rig.name,
                 "family": rig.design.family,
                 "state": str(found.state),
-                "marks": {"label": found.way.name, "unit": found.way.kind},
+                "marks": {"label": found.axis.name, "unit": found.axis.kind},
                 "lamps": lamps,
                 "traces": traces,
             }
@@ -96,7 +98,7 @@ def _assess(arguments: argparse.Namespace) -> int:
 def _print_rig(rig: Rig, found: Any, style: Style) -> None:
     print(f"{rig.name} ({rig.design.family}): {found.state}")
     for lamp in found.lamps:
-        mark = write(float(found.marks[lamp.mark]), found.way.kind, style)
+        mark = write(float(found.marks[lamp.mark]), found.axis.kind, style)
         print(
             f"  {lamp.state:6} {lamp.id:20} {lamp.reading(style):34} at {mark:>10}  {lamp.headline}"
         )
@@ -116,7 +118,7 @@ def _pack(arguments: argparse.Namespace) -> int:
     (rig,) = _chosen(project, arguments.rig)
     for path in write_pack(project, rig, workshop, Path(arguments.out)):
         print(path)
-    found = rig.family.assess(rig, project.settings, workshop)
+    found = assess(rig, project.settings, workshop)
     return A_LAMP_FAILS if found.state is State.FAILS else OK
 
 
@@ -179,7 +181,7 @@ def main(argv: list[str] | None = None) -> int:
         if words and words[0] in COMMANDS:
             return _command_line(words)
         return _window(words)
-    except (ProjectError, catalogue.CatalogueError) as error:
+    except CannotBe as error:
         print(f"hazel-lantern: {error}", file=sys.stderr)
         return BAD_INPUT
     except OSError as error:

@@ -214,7 +214,7 @@ def test_a_jib_from_nothing_by_mouse_and_keys(empty_window, hand, qtbot, tmp_pat
     hand.click(page.draft_buttons["jib"])
     qtbot.waitUntil(lambda: window.desk is not None, timeout=60000)
     found = window.session.assessment
-    assert found.way.name == "swing"
+    assert found.axis.name == "swing"
     assert all(lamp.state is not State.FAILS for lamp in found.lamps)
     assert found.travel >= 1.1
     monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(tmp_path))
@@ -260,4 +260,4 @@ def test_switching_rigs_changes_tapes_and_views(window, crane, hand):
     stage.show_view("lens")
     crane.go_to_mark(5)
     hand.click(window.top.tags[0])
-    assert window.session.assessment.way.kind == "length"
+    assert window.session.assessment.axis.kind == "length"

@@ -10,6 +10,7 @@ from hypothesis import settings as hypothesis_settings
 from hypothesis import strategies as st
 from pypdf import PdfReader
 
+from hazel_lantern.core.assessor import assess
 from hazel_lantern.core.build.cuts import StockLength, patterns, plan_cuts, stock_for
 from hazel_lantern.core.build.dossier import DISCLAIMER, gather
 from hazel_lantern.core.build.pack import stem_of, write_pack, write_pdf
@@ -17,7 +18,8 @@ from hazel_lantern.core.build.sheet_sketch import round_scale
 from hazel_lantern.core.build.stock import cheapest_cover, pieces_in
 from hazel_lantern.core.build.tables import cuts_table, holes_table, parts_table
 from hazel_lantern.core.parts import Piece
-from hazel_lantern.core.project.model import Project, Settings
+from hazel_lantern.core.project.model import Project
+from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shelf import Shelf, StockPiece
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import changed
@@ -110,7 +112,7 @@ def test_a_piece_longer_than_any_bar_is_told():
 def test_stock_joins_shelf_and_shop(rig, settings):
     shelf = Shelf(stock=(StockPiece(section="aluminium-tube-25x2", length=1.3, count=2),))
     workshop = Workshop(shelf=shelf)
-    found = rig.family.assess(rig, settings, workshop)
+    found = assess(rig, settings, workshop)
     offers = stock_for(found.pieces, workshop)["aluminium-tube-25x2"]
     assert [o.length for o in offers if o.owned] == [1.3]
     assert plan_cuts(found.pieces, {found.pieces[0].section: offers}, KERF).cost == 0
@@ -137,8 +139,8 @@ def test_holes_lie_on_their_plates_and_match_the_wheels(rig, workshop, settings)
             placed = changed(
                 rig, design__supports__kind=kind, design__rails__arrangement=arrangement
             )
-            found = rig.family.assess(placed, settings, workshop)
-            holes = rig.family.holes(placed, found, workshop)
+            found = assess(placed, settings, workshop)
+            holes = found.holes()
             assert all(hole.x > 0 and hole.y > 0 and hole.diameter > 0.003 for hole in holes)
             axles = [hole for hole in holes if "axle" in hole.purpose]
             assert axles[1].x - axles[0].x == pytest.approx(0.15)
@@ -146,16 +148,15 @@ def test_holes_lie_on_their_plates_and_match_the_wheels(rig, workshop, settings)
 
 
 def test_steps_speak_of_this_rig(rig, workshop, settings):
-    from hazel_lantern.core.units import Style
 
     tilted = changed(rig, shot__tilt=0.05, design__supports__ballast=3.0)
-    found = rig.family.assess(tilted, settings, workshop)
-    steps = rig.family.steps(tilted, found, workshop, Style())
+    found = assess(tilted, settings, workshop)
+    steps = found.steps()
     words = " ".join(step.text for step in steps)
     assert "1200 mm" in words
     assert "Tilt the track" in words
     assert any(step.caution for step in steps)
-    card = " ".join(rig.family.set_card(tilted, found, Style("ft·in")))
+    card = " ".join(found.set_card())
     assert "ballast" in card
     assert "hold, brake or tether" in card
 

@@ -11,26 +11,28 @@ from hypothesis import strategies as st
 
 from hazel_lantern.core import mends
 from hazel_lantern.core.build.pack import write_pack
+from hazel_lantern.core.drafts import settle
 from hazel_lantern.core.fields import EditError, apply, describe, value_at
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.mechanics import elastica, ride, track
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.project.file import dumps, loads
-from hazel_lantern.core.project.model import Project, Rig, Settings
+from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.ranking import rank
 from hazel_lantern.core.resources import DATA
 from hazel_lantern.core.rigs import families
-from hazel_lantern.core.rigs.dolly.lamps_ride import departure
+from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.rigs.dolly.model import DollyDesign
 from hazel_lantern.core.rigs.dolly.parts import pieces, rail_lengths
 from hazel_lantern.core.rigs.dolly.shaking import joints_of
+from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Room, Shot, Subject
 from hazel_lantern.core.units import Style
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import assess, changed, check_offer, check_way_forward
 
-CHECKS = """shot ride track-dip track-stress pipe-strain arc wheel-fit wheel-load wheel-lift tip
+CHECKS = """shot ride track-dip track-stress pipe-strain arc fit wheel-load wheel-lift tip
 feet push stop runaway carry room budget"""
 IDS = [f"dolly.{name}" for name in CHECKS.split()]
 LAID = ["straight track", "bowed track", "pre-bent track", "no track"]
@@ -104,15 +106,15 @@ def test_all_lamps_are_there_with_words_and_working(laid, direction, mount, form
     for trace in found.traces.values():
         assert np.isfinite(trace.values).all()
     for view in ("above", "side"):
-        sketch = rig.family.sketch(rig, found, view, 20, workshop)
+        sketch = found.sketch(view, 20)
         for dimension in sketch.dimensions:
             assert describe(rig, dimension.path).label
             assert math.isfinite(value_at(rig, dimension.path))
         left, low, right, high = sketch.bounds
         assert left < right
         assert low < high
-    assert rig.family.steps(rig, found, workshop, Style())
-    card = " ".join(rig.family.set_card(rig, found, Style()))
+    assert found.steps()
+    card = " ".join(found.set_card())
     assert "Wedges" in card
     project = Project(rigs=(rig,))
     assert loads(dumps(project)) == project
@@ -128,7 +130,7 @@ def test_the_track_covers_what_the_wheels_leave(straight):
 
 def test_dip_and_stress_under_the_heaviest_corner(straight, workshop):
     found = assess(straight)
-    answer = found.figures["answer"]
+    answer = found.answer
     section = workshop.catalogue.sections["aluminium-tube-40x3"].properties
     heaviest = answer.corners.max()
     assert answer.corners.sum(axis=0) == pytest.approx(answer.weight)
@@ -155,7 +157,7 @@ def test_a_pre_bent_arc_keeps_to_the_arc_and_a_bow_does_not(bowed):
     bent = changed(bowed, design__track__kind="pre-bent track")
     assert assess(bent).by_id["dolly.arc"].value == pytest.approx(0, abs=1e-12)
     bow = assess(bowed)
-    farther, aim = departure(bow.figures["scene"])
+    farther, aim = bow.answer.departure
     assert bow.by_id["dolly.arc"].value == pytest.approx(np.abs(farther).max())
     # Laid so that over the move it errs as much either way.
     assert farther.max() == pytest.approx(-farther.min(), rel=0.06)
@@ -168,7 +170,7 @@ def test_a_pre_bent_arc_keeps_to_the_arc_and_a_bow_does_not(bowed):
 def test_rails_of_a_curve_differ_by_gauge_times_angle():
     rig = of("arc right", design__track__kind="pre-bent track", design__track__gauge=0.5)
     rig = changed(rig, design__track__pieces=1, design__track__piece=3.5 * math.pi / 3)
-    inner, outer = rail_lengths(rig, rig.design)
+    inner, outer = rail_lengths(assess(rig).answer)
     # 60° round 3.5 m, gauge 0.5 m.
     assert outer == pytest.approx(3.92699, abs=5e-6)
     assert inner == pytest.approx(3.40339, abs=5e-6)
@@ -180,25 +182,23 @@ def test_joints_of_both_rails_are_staggered_and_the_pieces_add_up(straight, bowe
     assert right
     assert min(abs(a - b) for a in left for b in right) >= 0.99 * straight.design.track.piece / 2
     for rig in (straight, bowed, changed(straight, design__track__pieces=3)):
-        rails = [piece for piece in pieces(rig, rig.design) if piece.label.startswith("Rail")]
+        rails = [piece for piece in pieces(assess(rig).answer) if piece.label.startswith("Rail")]
         assert sum(piece.length * piece.count for piece in rails) == pytest.approx(
-            sum(rail_lengths(rig, rig.design))
+            sum(rail_lengths(assess(rig).answer))
         )
 
 
 def test_a_stiff_pair_of_wheels_needs_play_on_a_curve(bowed):
-    loose = assess(bowed).by_id["dolly.wheel-fit"]
+    loose = assess(bowed).by_id["dolly.fit"]
     assert loose.value == pytest.approx(0.001)
     stiff = changed(bowed, design__wheels__corner="two sets, rigid", design__wheels__bogie=0.3)
     radius = elastica.bow(4.0, 0.5).least_radius
-    assert assess(stiff).by_id["dolly.wheel-fit"].value == pytest.approx(
-        0.001 + 0.3**2 / (8 * radius)
-    )
+    assert assess(stiff).by_id["dolly.fit"].value == pytest.approx(0.001 + 0.3**2 / (8 * radius))
 
 
 def test_wheels_and_tipping_by_moments(straight):
     found = assess(straight)
-    answer = found.figures["answer"]
+    answer = found.answer
     load, half = answer.carried, 0.35
     mark = int(np.argmax(answer.course.acceleration))
     pushed = answer.push[mark] * load.push_height
@@ -217,7 +217,7 @@ def test_a_fast_curve_leans_on_the_outer_rail(bowed):
     slow, fast = assess(bowed), assess(changed(bowed, shot__duration=4.0, shot__ease="smooth"))
     middle = len(slow.marks) // 2
     for found in (slow, fast):
-        answer = found.figures["answer"]
+        answer = found.answer
         right, left = answer.corners[0, middle], answer.corners[1, middle]
         side = answer.carried.mass * answer.course.speed[middle] ** 2 / answer.radius
         # The arc's centre is to the left, so the right rail takes more.
@@ -227,7 +227,7 @@ def test_a_fast_curve_leans_on_the_outer_rail(bowed):
 
 def test_push_stop_and_slope(straight):
     found = assess(straight)
-    answer = found.figures["answer"]
+    answer = found.answer
     mass, speed = answer.carried.mass, float(answer.course.speed.max())
     peak = mass * float(answer.course.acceleration.max()) + 0.02 * mass * GRAVITY
     assert found.by_id["dolly.push"].value == pytest.approx(peak, rel=1e-3)
@@ -249,7 +249,7 @@ def test_feet_off_the_platform_are_seen(straight):
 
 def test_no_roughness_no_dip_no_joints_no_shake(workshop):
     rig = of(design__track__gap=0.0, design__track__step=0.0, design__track__packing=1.0)
-    shares = assess(rig).figures["scene"].shaking.shares
+    shares = assess(rig).answer.shaking.shares
     assert shares["floor"] == pytest.approx(0, abs=1e-12)
     assert shares["joints"] == 0
     floor = workshop.catalogue.floors["concrete"].model_copy(update={"roughness": 0.0})
@@ -266,21 +266,21 @@ def test_no_roughness_no_dip_no_joints_no_shake(workshop):
 @hypothesis_settings(max_examples=12)
 def test_ballast_never_raises_the_bodys_bounce(ballast):
     rig = of(design__wheels__roller="air-200", design__track__kind="no track")
-    bare = assess(rig).figures["scene"].shaking.frequencies
-    laden = assess(changed(rig, design__platform__ballast=ballast)).figures["scene"]
+    bare = assess(rig).answer.shaking.frequencies
+    laden = assess(changed(rig, design__platform__ballast=ballast)).answer
     assert (laden.shaking.frequencies <= bare + 1e-9).all()
 
 
 def test_sources_of_shake_add_up_and_answer_to_what_causes_them(straight):
     found = assess(straight)
-    shaking = found.figures["scene"].shaking
+    shaking = found.answer.shaking
     whole = ride.root_mean_square(shaking.quick)
     assert found.by_id["dolly.ride"].value == pytest.approx(whole)
     # Sources that know nothing of each other add up nearly as squares.
     squares = math.sqrt(sum(share**2 for share in shaking.shares.values()))
     assert whole == pytest.approx(squares, rel=0.15)
     rough = changed(straight, design__track__step=0.001)
-    more = assess(rough).figures["scene"].shaking.shares
+    more = assess(rough).answer.shaking.shares
     assert more["joints"] > 2 * shaking.shares["joints"]
     assert more["floor"] == pytest.approx(shaking.shares["floor"])
     grass = changed(straight, design__track__kind="no track", design__wheels__roller="air-200")
@@ -318,7 +318,7 @@ def test_a_bow_deeper_than_the_pipe_can_is_refused(bowed):
 def test_the_causeway_track_fails_honestly_and_its_mends_work(causeway, settings, workshop):
     before = assess(causeway)
     assert [one.id for one in before.lamps if one.state is State.FAILS] == ["dolly.track-dip"]
-    offers = mends.find("dolly.track-dip", causeway, settings, workshop)
+    offers = mends.find("dolly.track-dip", Case(causeway, settings, workshop))
     assert len(offers) >= 2
     for offer in offers:
         check_offer(causeway, "dolly.track-dip", offer, settings)
@@ -331,7 +331,7 @@ def test_the_causeway_track_fails_honestly_and_its_mends_work(causeway, settings
         ({"design__track__pieces": 1}, "dolly.shot"),
         ({"design__track__step": 0.004, "design__track__gap": 0.01}, "dolly.ride"),
         ({"design__track__section": "pvc-pipe-25x2.4"}, "dolly.track-dip"),
-        ({"design__wheels__gauge_error": 0.003}, "dolly.wheel-fit"),
+        ({"design__wheels__gauge_error": 0.003}, "dolly.fit"),
         ({"design__track__gauge": 0.09}, "dolly.tip"),
         ({"design__platform__spread": 0.8}, "dolly.feet"),
         ({"shot__duration": 4.0, "design__platform__ballast": 60.0}, "dolly.push"),
@@ -351,7 +351,7 @@ def test_a_bow_that_strains_its_pipe_has_a_way_forward(bowed, settings, workshop
 
 
 def test_rails_are_ranked_with_the_wheels_they_take(straight, settings, workshop):
-    rows = rank(straight.family.rankings[1], straight, settings, workshop)
+    rows = rank(assess(straight).rankings[1], Case(straight, settings, workshop))
     channel = next(row for row in rows if "channel" in row.id)
     after = apply(straight, channel.edits)
     assert after.design.wheels.roller == "channel-25"
@@ -382,7 +382,7 @@ def test_a_first_draft_stands(direction, distance, radius, height):
     )
     design, why = families()["dolly"].first_draft(shot, load, settings, workshop)
     rig = Rig(name="draft", shot=shot, load=load, design=design, budget=2000)
-    settled = mends.settle(rig, settings, workshop)
+    settled = settle(Case(rig, settings, workshop)).setup
     assert [one.id for one in assess(settled).lamps if one.state is State.FAILS] == []
     assert all(path.startswith("design.") for path in why)
 
@@ -392,7 +392,7 @@ def test_the_whole_pack_of_a_curved_track_is_written(tmp_path, bowed, workshop, 
     project = Project(name="Mill", settings=Settings(units=units), rigs=(bowed,))
     names = {path.name for path in write_pack(project, bowed, workshop, tmp_path)}
     assert {"test-dolly-sleeper.dxf", "test-dolly-wheel-plate.svg"} <= names
-    holes = bowed.family.holes(bowed, assess(bowed), workshop)
+    holes = assess(bowed).holes()
     axles = sorted(hole.x for hole in holes if hole.label.startswith("axle"))
     assert axles[1] - axles[0] == pytest.approx(bowed.design.wheels.bogie)
     saddles = sorted(hole.x for hole in holes if hole.part == "Sleeper")
@@ -400,7 +400,7 @@ def test_the_whole_pack_of_a_curved_track_is_written(tmp_path, bowed, workshop, 
 
 
 def test_steps_tell_how_far_the_pipe_stands_off_its_cord(bowed, workshop):
-    steps = bowed.family.steps(bowed, assess(bowed), workshop, Style())
+    steps = assess(bowed).steps()
     words = next(step.text for step in steps if "Tie a cord" in step.text)
     bow = elastica.bow(4.0, 0.5)
     assert f"{bow.chord * 1e3:.1f}".rstrip("0").rstrip(".") in words
@@ -409,23 +409,23 @@ def test_steps_tell_how_far_the_pipe_stands_off_its_cord(bowed, workshop):
 
 def test_measures_foretell_what_a_maker_finds(bowed):
     found = assess(bowed)
-    foretold = {one.id: one.predicted(bowed, found) for one in bowed.family.measures}
+    foretold = {one.id: one.predicted(found.answer) for one in bowed.family.measures}
     assert foretold["chord"] == pytest.approx(elastica.bow(4.0, 0.5).chord)
-    assert foretold["push"] == pytest.approx(0.02 * found.figures["answer"].weight)
+    assert foretold["push"] == pytest.approx(0.02 * found.answer.weight)
     bent = changed(bowed, design__track__kind="pre-bent track")
     chord = next(one for one in bent.family.measures if one.id == "chord")
-    assert chord.predicted(bent, assess(bent)) == pytest.approx(7 * math.sin(4.0 / 7))
+    assert chord.predicted(assess(bent).answer) == pytest.approx(7 * math.sin(4.0 / 7))
 
 
 def test_separators_keep_their_gauge_along_both_pipes(bowed):
     """Second method: walk along each drawn pipe to its mark; the two marks are a gauge apart."""
     from hazel_lantern.core.rigs.dolly.parts import sleeper_places
 
-    places = sleeper_places(bowed, bowed.design)
-    inner, outer = rail_lengths(bowed, bowed.design)
+    places = sleeper_places(assess(bowed).answer)
+    inner, outer = rail_lengths(assess(bowed).answer)
     assert places[0] == (0.0, 0.0)
     assert places[-1] == pytest.approx((inner, outer))
-    line = assess(bowed).figures["answer"].line
+    line = assess(bowed).answer.line
     ways = np.linspace(-2.0, 2.0, 20001)
     x, y, heading = line.at(ways)
     for side, sign in ((0, 1), (1, -1)):
@@ -437,8 +437,8 @@ def test_separators_keep_their_gauge_along_both_pipes(bowed):
 
 
 def test_what_to_try_stands_beside_what_it_would_do(straight, settings, workshop):
-    rows = rank(straight.family.rankings[0], straight, settings, workshop)
-    by_id = {row.id: row.figures["dolly.ride"] for row in rows}
+    rows = rank(assess(straight).rankings[0], Case(straight, settings, workshop))
+    by_id = {row.id: row.figures["ride"] for row in rows}
     now = assess(straight).by_id["dolly.ride"].value
     assert by_id["as it is"] == pytest.approx(now)
     assert by_id["gap"] <= 1.01 * now
@@ -451,7 +451,7 @@ def test_a_triangle_stands_on_three_corners(straight):
     """Second method: moments about each pair of corners give the third one's load."""
     rig = changed(straight, design__platform__form="triangle")
     found = assess(rig)
-    answer = found.figures["answer"]
+    answer = found.answer
     load, mark = answer.carried, 20
     assert answer.corners.shape[0] == 3
     assert answer.corners.sum(axis=0) == pytest.approx(answer.weight)
@@ -488,5 +488,5 @@ def test_a_crank_takes_turns_and_parts(straight):
     rig = changed(straight, design__push__kind="crank and spool", design__push__spool=0.06)
     found = assess(rig)
     assert {"crank", "spool-line"} <= {part.key for part in found.parts}
-    rows = dict(rig.family.readout("Drive", rig, found, Style()))
+    rows = dict(found.readout("Drive"))
     assert rows["Turns of the crank"] == f"{2.4 / (math.pi * 0.06):.1f}"

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from hazel_lantern.core.files import write_whole
 from hazel_lantern.core.project import store as store_module
 from hazel_lantern.core.project.file import ProjectError, dumps, loads, schema
-from hazel_lantern.core.project.model import LogEntry, Project, Rig, Settings
+from hazel_lantern.core.project.model import LogEntry, Project, Rig
 from hazel_lantern.core.project.store import (
     LARGEST,
     Store,
@@ -22,6 +22,7 @@ from hazel_lantern.core.project.store import (
 )
 from hazel_lantern.core.resources import DATA
 from hazel_lantern.core.rigs.slider.model import SliderDesign
+from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shelf import OwnedPart, Shelf, StockPiece
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import changed

@@ -2,7 +2,6 @@
 
 import math
 import re
-from dataclasses import replace
 
 import numpy as np
 import pytest
@@ -11,19 +10,22 @@ from hypothesis import settings as hypothesis_settings
 from hypothesis import strategies as st
 
 from hazel_lantern.core import mends
+from hazel_lantern.core.drafts import settle
 from hazel_lantern.core.fields import EditError, apply
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.mechanics import balance, picture, standing
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.project.file import loads
-from hazel_lantern.core.project.model import Rig, Settings
+from hazel_lantern.core.project.model import Rig
 from hazel_lantern.core.ranking import rank
 from hazel_lantern.core.resources import DATA
 from hazel_lantern.core.rigs import families
+from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.rigs.jib.answer import Geometry
 from hazel_lantern.core.rigs.jib.model import JibDesign
-from hazel_lantern.core.rigs.jib.standing import tilt_left, whole_weight
-from hazel_lantern.core.rigs.jib.statics import Geometry, solve
+from hazel_lantern.core.rigs.jib.standing import ways_over, whole_weight
+from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Room, Shot, Subject
 from hazel_lantern.core.units import Style
 from hazel_lantern.core.workshop import Workshop
@@ -71,7 +73,7 @@ def test_all_lamps_are_there_with_words_and_working(jib, kind, form):
 
 def test_the_swing_brings_the_lens_to_where_the_shot_has_it(jib):
     found = assess(jib)
-    answer = found.figures["answer"]
+    answer = found.answer
     heights = answer.over_move(answer.lens)[1]
     assert heights[[0, -1]] == pytest.approx([0.95, 1.95])
     assert found.by_id["jib.height"].state is State.HOLDS
@@ -119,7 +121,7 @@ def test_what_the_weights_must_balance_is_what_the_parts_weigh(jib, workshop):
     handle = workshop.catalogue.find("hardware", "tail-handle").mass
     middle = (1.2 + 0.03 - 0.55) / 2
     wanted = (2.4 + 0.4) * 1.2 + boom * middle + link * 0.6 - handle * 0.55
-    answer = solve(jib, workshop)
+    answer = assess(jib).answer
     assert answer.needed == pytest.approx(wanted, rel=1e-6)
     weights = jib.design.counterweight
     assert weights.place == pytest.approx(wanted / (weights.mass + 0.4), abs=1e-4)
@@ -152,12 +154,9 @@ def test_weights_off_the_pins_line_make_it_seek_or_flee(jib):
 def test_a_stabilised_head_is_balanced_wherever_its_camera_stands(jib, workshop):
     bare = changed(jib, design__level__kind="none")
     tall = changed(bare, load__items=(LoadItem(name="Camera", kind="body", mass=2.4, up=0.4),))
-    assert solve(tall, workshop).torque == pytest.approx(solve(bare, workshop).torque)
+    assert assess(tall).answer.torque == pytest.approx(assess(bare).answer.torque)
     swings = np.linspace(-0.5, 0.5, 5)
-    low, high = (
-        whole_weight(rig.design, assess(rig).figures["parts"], solve(rig, workshop), swings)
-        for rig in (bare, tall)
-    )
+    low, high = (whole_weight(assess(rig).answer, swings) for rig in (bare, tall))
     assert (high.height > low.height).all()
 
 
@@ -172,17 +171,17 @@ def test_trimming_range_ends_where_the_slot_does(jib):
 def _range(rig):
     from hazel_lantern.core.rigs.jib.lamps_balance import payload_range
 
-    return payload_range(assess(rig).figures["scene"])
+    return payload_range(assess(rig).answer)
 
 
 def _balances_somewhere(rig, more):
     """Whether some place in the slot lets the friction hold it level."""
     camera = LoadItem(name="Camera", kind="body", mass=2.4 + more, forward=0.02, up=0.06)
     rig = changed(rig, load__items=(camera,))
-    friction = solve(changed(rig, load__items=rig.load.items), Workshop()).friction
+    friction = assess(changed(rig, load__items=rig.load.items)).answer.friction
     torques = []
     for place in (rig.design.counterweight.nearest, rig.design.counterweight.farthest):
-        answer = solve(changed(rig, design__counterweight__place=place), Workshop())
+        answer = assess(changed(rig, design__counterweight__place=place)).answer
         torques.append(float(balance.drift_torque(answer.turning, 0.0)))
     # The joints' own friction changes a little with the camera; so small that 10 g cover it.
     return min(torques) < friction and max(torques) > -friction
@@ -292,14 +291,14 @@ def test_damping_and_distance_settle_the_bounce(jib):
     damped = assess(changed(jib, design__boom__damping=0.03)).by_id["jib.bounce"].value
     assert damped == pytest.approx(value / 2)
     near = changed(jib, shot__subject__distance=jib.shot.subject.distance / 2)
-    boom = assess(jib).figures["answer"].boom
+    boom = assess(jib).answer.boom
     more = math.log(2) / (0.015 * 2 * math.pi * boom.bounce)
     assert assess(near).by_id["jib.bounce"].value == pytest.approx(value + more)
 
 
 def test_the_pan_winds_up_with_inertia_and_softness(jib):
     found = assess(jib)
-    lamp, answer = found.by_id["jib.windup"], found.figures["answer"]
+    lamp, answer = found.by_id["jib.windup"], found.answer
     stiffness = 1 / (1 / 1600 + 1 / 6000)
     # A smooth pan on a base this stiff winds up by little more than its peak push asks.
     peak = 5.7735 * math.radians(30) / 36
@@ -313,7 +312,7 @@ def test_the_pan_winds_up_with_inertia_and_softness(jib):
 
 
 def test_pan_inertia_counts_the_camera_where_it_stands(jib):
-    answer = assess(jib).figures["answer"]
+    answer = assess(jib).answer
     without = answer.pan_inertia - 2.4 * (1.2 + 0.08 + 0.02) ** 2
     bare = balance.inertia(answer.bare)
     assert without == pytest.approx(bare)
@@ -327,30 +326,27 @@ def test_at_no_tilt_left_the_moments_about_the_edge_cancel(push):
     rig = Rig(name="t", shot=RISE, load=Load(items=(camera,)), design=JibDesign())
     rig = changed(rig, design__post__spread=0.7)
     found = assess(rig)
-    answer, parts = found.figures["answer"], found.figures["parts"]
+    answer, rows = found.answer, found.answer.rows
     edge = standing.foot_edge(4, 0.7)
     swing = np.array([0.2])
     height = answer.geometry.lens(swing)[1]
-    left, _ = tilt_left(
-        rig.design, parts, whole_weight(rig.design, parts, answer, swing), push, height
-    )
+    whole = whole_weight(answer, swing)
+    left = ways_over(answer, whole, push, height)[0].left
     about = 0.0
     for body in answer.turning[1:]:
         out = body.along * math.cos(0.2) - body.up * math.sin(0.2)
         about += body.mass * GRAVITY * (edge - out)
     about += 6.0 * GRAVITY * (edge - (1.2 * math.cos(0.2) + 0.08))
-    fixed = parts.stand.mass + rig.design.post.ballast + parts.turntable.mass
+    fixed = rows.stand.mass + rig.design.post.ballast + rows.turntable.mass
     about += fixed * GRAVITY * edge - push * float(height[0])
     assert (float(left[0]) > 0) == (about > 0)
-    weight = whole_weight(rig.design, parts, answer, swing)
-    assert float(weight.weight * weight.height[0] * np.tan(left[0])) == pytest.approx(about)
+    assert float(whole.weight * whole.height[0] * np.tan(left[0])) == pytest.approx(about)
 
 
 @given(st.floats(0.2, 6), st.floats(0.2, 6), st.floats(-0.9, 0.9))
 @hypothesis_settings(max_examples=25)
 def test_a_base_tips_as_its_mirror_image_does(ahead, behind, swing):
     """Masses at either end changed over, the arm swung the other way: the sides change over."""
-    workshop = Workshop()
 
     def sides(front_mass, tail_mass, at):
         camera = LoadItem(name="Camera", kind="body", mass=front_mass)
@@ -371,11 +367,10 @@ def test_a_base_tips_as_its_mirror_image_does(ahead, behind, swing):
         )
         rig = changed(rig, design__boom__tail=1.0)
         rig = changed(rig, design__counterweight__place=1.0)
-        answer = solve(rig, workshop)
+        answer = assess(rig).answer
         # Boom end and handle are what is not alike on both sides: left out here.
-        found = replace(answer, turning=(answer.turning[0], answer.turning[-1]))
-        parts = assess(rig).figures["parts"]
-        return tilt_left(rig.design, parts, whole_weight(rig.design, parts, found, np.array([at])))
+        vars(answer)["turning"] = (answer.turning[0], answer.turning[-1])
+        return [way.left for way in ways_over(answer, whole_weight(answer, np.array([at])))]
 
     over_camera, over_tail = sides(ahead, behind, swing)
     other_camera, other_tail = sides(behind, ahead, -swing)
@@ -385,7 +380,7 @@ def test_a_base_tips_as_its_mirror_image_does(ahead, behind, swing):
 
 def test_taking_the_camera_off_is_looked_at_apart(jib):
     found = assess(jib)
-    answer, lamp = found.figures["answer"], found.by_id["jib.bare-arm"]
+    answer, lamp = found.answer, found.by_id["jib.bare-arm"]
     assert len(answer.bare) == len(answer.turning) - 1
     heavy = changed(jib, design__post__spread=0.6, design__post__stand="timber-post")
     lifted = changed(heavy, load__items=(LoadItem(name="Camera", kind="body", mass=9.0),))
@@ -402,7 +397,7 @@ def test_taking_the_camera_off_is_looked_at_apart(jib):
 
 def test_base_load_and_clearances_by_hand(jib):
     found = assess(jib)
-    answer = found.figures["answer"]
+    answer = found.answer
     carried = sum(body.mass for body in answer.turning) + 0.55
     assert found.by_id["jib.base-load"].value == pytest.approx(carried)
     tail = 1.3 - 0.55 * math.sin(math.radians(40)) - 0.02
@@ -482,7 +477,7 @@ def test_the_loft_crane_fails_honestly_and_its_mends_work(loft, settings, worksh
     before = assess(loft)
     failing = [lamp.id for lamp in before.lamps if lamp.state is State.FAILS]
     assert failing == ["jib.balance"]
-    offers = mends.find("jib.balance", loft, settings, workshop)
+    offers = mends.find("jib.balance", Case(loft, settings, workshop))
     assert len(offers) >= 3
     for offer in offers:
         check_offer(loft, "jib.balance", offer, settings)
@@ -514,18 +509,18 @@ def test_each_kind_of_trouble_has_a_way_forward(jib, settings, workshop, changes
 
 
 def test_stacks_are_ranked_and_each_balances(loft, settings, workshop):
-    ranking = next(one for one in loft.family.rankings if one.id == "stacks")
-    rows = rank(ranking, loft, settings, workshop)
+    ranking = next(one for one in assess(loft).rankings if one.id == "stacks")
+    rows = rank(ranking, Case(loft, settings, workshop))
     assert len(rows) > 5
     for row in rows:
         after = assess(apply(loft, row.edits))
-        level = balance.drift_torque(after.figures["answer"].turning, 0.0)
+        level = balance.drift_torque(after.answer.turning, 0.0)
         assert abs(float(level)) < 0.02, row.name
 
 
 def test_booms_are_ranked_balanced_anew(jib, settings, workshop):
-    ranking = next(one for one in jib.family.rankings if one.id == "booms")
-    rows = {row.id: row for row in rank(ranking, jib, settings, workshop)}
+    ranking = next(one for one in assess(jib).rankings if one.id == "booms")
+    rows = {row.id: row for row in rank(ranking, Case(jib, settings, workshop))}
     after = assess(apply(jib, rows["steel-tube-42.4x2.6"].edits))
     assert after.by_id["jib.balance"].state is State.HOLDS
 
@@ -552,7 +547,7 @@ def test_a_first_draft_stands(distance, height, reach, direction, carried):
     )
     design, why = families()["jib"].first_draft(shot, load, settings, workshop)
     rig = Rig(name="draft", shot=shot, load=load, design=design, budget=900)
-    settled = mends.settle(rig, settings, workshop)
+    settled = settle(Case(rig, settings, workshop)).setup
     after = assess(settled)
     assert settled.shot == shot
     assert [lamp.id for lamp in after.lamps if lamp.state is State.FAILS] == []
@@ -571,7 +566,7 @@ def test_a_jib_suits_a_rise_and_says_why_it_does_not_suit_a_slide():
 
 def test_measures_foretell_what_the_lamps_say(loft):
     found = assess(loft)
-    foretold = {measure.id: measure.predicted(loft, found) for measure in loft.family.measures}
+    foretold = {measure.id: measure.predicted(found.answer) for measure in loft.family.measures}
     torque = found.by_id["jib.balance"].value
     # The camera sinks: it wants a push up, and weight taken off.
     assert foretold["drift-force"] == pytest.approx(torque / 1.45, rel=0.01)
@@ -581,7 +576,7 @@ def test_measures_foretell_what_the_lamps_say(loft):
     )
     balanced = changed(loft, load__items=(lighter, *loft.load.items[1:]))
     assert assess(balanced).by_id["jib.balance"].value < 0.01
-    assert foretold["bounces"] == pytest.approx(5 * found.figures["answer"].boom.bounce)
+    assert foretold["bounces"] == pytest.approx(5 * found.answer.boom.bounce)
     assert foretold["place"] > loft.design.counterweight.place
 
 
@@ -590,7 +585,7 @@ def test_the_slot_plot_ends_where_the_trim_does(loft):
     cameras, places = found.traces["cameras"].values, found.traces["places"].values
     far = loft.design.counterweight.farthest
     heaviest = float(np.interp(far, places, cameras))
-    answer = found.figures["answer"]
+    answer = found.answer
     held = answer.friction / GRAVITY / loft.design.boom.front
     limit = found.by_id["jib.counterweight"].value
-    assert heaviest - answer.load.mass + held == pytest.approx(limit, abs=1e-6)
+    assert heaviest - answer.centre.mass + held == pytest.approx(limit, abs=1e-6)

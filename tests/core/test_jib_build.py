@@ -9,10 +9,10 @@ import pytest
 from hazel_lantern.core.build.pack import write_pack
 from hazel_lantern.core.fields import describe, value_at
 from hazel_lantern.core.project.file import dumps, loads
-from hazel_lantern.core.project.model import Project, Settings
+from hazel_lantern.core.project.model import Project
 from hazel_lantern.core.rigs.jib.parts import cable_length, pieces
+from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.sketch import Arrow, Disc, Line, Note, Shape
-from hazel_lantern.core.units import Style
 from tests.conftest import assess, changed
 
 KINDS = ["solid bar", "twin cables", "none"]
@@ -34,7 +34,7 @@ def built(jib, kind="solid bar", form="one piece", **more):
 
 
 def drilled(rig, workshop):
-    holes = rig.family.holes(rig, assess(rig), workshop)
+    holes = assess(rig).holes()
     return {(hole.part, hole.label): hole for hole in holes}
 
 
@@ -42,7 +42,7 @@ def drilled(rig, workshop):
 @pytest.mark.parametrize("form", FORMS)
 def test_every_hole_lies_on_its_part(jib, workshop, kind, form):
     rig = built(jib, kind, form)
-    sizes = {one.part: one for one in rig.family.templates(rig, assess(rig), workshop)}
+    sizes = {one.part: one for one in assess(rig).templates()}
     found = drilled(rig, workshop)
     assert found
     for (part, _), hole in found.items():
@@ -96,8 +96,8 @@ def test_bushes_sit_in_what_turns_and_bolts_in_what_holds(jib, workshop):
     found = drilled(single, workshop)
     assert found["Platform cheeks", "upper"].diameter == m8.tapping
     assert "tap M8" in found["Platform cheeks", "upper"].purpose
-    made = {one.part: one.count for one in rig.family.templates(rig, assess(rig), workshop)}
-    alone = {one.part: one.count for one in rig.family.templates(single, assess(single), workshop)}
+    made = {one.part: one.count for one in assess(rig).templates()}
+    alone = {one.part: one.count for one in assess(single).templates()}
     assert (made["Post cheeks"], alone["Post cheeks"]) == (2, 1)
 
 
@@ -107,11 +107,7 @@ def test_the_platforms_plate_reaches_from_pin_to_screw(jib, workshop, ahead, len
     found = drilled(rig, workshop)["Platform plate", "screw"]
     assert found.x == pytest.approx(screw)
     assert found.diameter == workshop.catalogue.find("threads", "unc-3-8").clearance
-    plate = next(
-        one
-        for one in rig.family.templates(rig, assess(rig), workshop)
-        if one.part == "Platform plate"
-    )
+    plate = next(one for one in assess(rig).templates() if one.part == "Platform plate")
     assert plate.length == pytest.approx(length)
 
 
@@ -138,24 +134,21 @@ def test_plates_on_hand_cost_nothing_and_weigh_what_is_on_the_bar(jib):
 @pytest.mark.parametrize("form", FORMS)
 @pytest.mark.parametrize("units", ["mm", "ft·in"])
 def test_steps_and_set_card_speak_of_this_jib(jib, workshop, kind, form, units):
-    rig, style = built(jib, kind, form), Style(units)
-    found = assess(rig)
-    steps = rig.family.steps(rig, found, workshop, style)
+    found = assess(built(jib, kind, form), Settings(units=units))
+    steps = found.steps()
     words = " ".join(f"{step.text} {step.caution}" for step in steps)
     assert ("link bar" in words) == (kind == "solid bar")
     assert ("cable" in words) == (kind == "twin cables")
     assert ("Taper" in words) == (form == "tapered board")
     assert all(step.tools for step in steps)
-    card = rig.family.set_card(rig, found, style)
+    card = found.set_card()
     load = next(at for at, line in enumerate(card) if line.startswith("Load"))
     unload = next(at for at, line in enumerate(card) if line.startswith("Unload"))
     assert "camera on and locked first; weights last" in card[load]
     assert "weights off first; camera last" in card[unload]
     assert load < unload
     cautions = " ".join(
-        caution
-        for station in ("Load", "Frame", "Build")
-        for caution in rig.family.cautions(station, rig, found)
+        caution for station in ("Load", "Frame", "Build") for caution in found.cautions(station)
     )
     assert "the weights come off first" in cautions
     assert "safe" not in f"{words} {card} {cautions}".lower()
@@ -178,7 +171,7 @@ def test_drawings_are_whole_and_name_fields_that_are_there(jib, workshop, kind, 
     rig = built(jib, kind, form)
     found = assess(rig)
     for mark in (0, 20, len(found.marks) - 1):
-        sketch = rig.family.sketch(rig, found, view, mark, workshop, 0.7)
+        sketch = found.sketch(view, mark, 0.7)
         assert np.isfinite(list(all_points(sketch))).all()
         left, bottom, right, top = sketch.bounds
         assert left < 0 < right
@@ -196,7 +189,7 @@ def test_the_drawn_bar_is_as_long_as_it_is(jib, workshop):
 
     found = assess(jib)
     for mark in (0, 20, -1):
-        arm = Arm(jib, found, float(found.marks[mark]))
+        arm = Arm(found.answer, float(found.marks[mark]))
         x, z = arm.at(1.2)
         upper = x, z + 0.14
         assert math.dist(upper, arm.post_pin) == pytest.approx(1.2, abs=1e-9)

@@ -11,7 +11,7 @@ from hazel_lantern.app.pill import Pill
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import Flow, button, empty, label
 from hazel_lantern.core.fields import Edit
-from hazel_lantern.core.rigs.family import Group
+from hazel_lantern.core.rigs.asks import Group
 
 
 class FieldSet(QWidget):

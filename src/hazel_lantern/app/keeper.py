@@ -148,7 +148,7 @@ class Keeper(QObject):
     def open(self, path: Path) -> bool:
         """Open a file; where it is faulty the window stays as it was."""
         try:
-            project = open_project(path, self.session.document.workshop)
+            project = open_project(path, self.session.workshop)
         except ProjectError as error:
             self.session.message.emit(str(error), True)
             return False
@@ -161,7 +161,7 @@ class Keeper(QObject):
     def open_demo(self) -> None:
         """Open the demo, which belongs to no file of the maker's."""
         if self.may_leave():
-            self.replaced.emit((open_project(DEMO, self.session.document.workshop), None))
+            self.replaced.emit((open_project(DEMO, self.session.workshop), None))
 
     def new(self) -> None:
         """An empty project."""

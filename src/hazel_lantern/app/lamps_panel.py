@@ -181,10 +181,8 @@ class LampDetail(QWidget):
         self._mend_note.setText("Looking for mends…")
         self._progress.setValue(0)
         self._progress.show()
-        settings, workshop, target = self.session.settings, self.session.document.workshop, self.id
-        self.worker.ask(
-            lambda stop, progress: mends.find(target, rig, settings, workshop, stop, progress)
-        )
+        case, target = self.session.case(rig), self.id
+        self.worker.ask(lambda stop, progress: mends.find(target, case, stop, progress))
 
     def _show_here(self) -> None:
         lamp, found = self._lamp(), self.session.assessment

@@ -13,10 +13,11 @@ from PyQt6.QtWidgets import QPushButton, QWidget
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.session import Session
-from hazel_lantern.core.assessment import AIM, Assessment, Poses
-from hazel_lantern.core.figures import standing_figure
+from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.mechanics import picture
+from hazel_lantern.core.poses import AIM, Poses
 from hazel_lantern.core.project.model import Rig
+from hazel_lantern.core.rigs.kit.drawing import standing_figure
 from hazel_lantern.core.sketch import Disc, Shape
 from hazel_lantern.core.units import Style, write
 
@@ -345,9 +346,9 @@ class LensView(QWidget):
             now = write(float(drift.values[self.session.mark]), "px", style)
             painter.drawText(words, Qt.AlignmentFlag.AlignRight, f"drift {now}")
         painter.setPen(theme.colour(t.soft_on_husk))
-        along = write(float(found.marks[self.session.mark]), found.way.kind, style)
+        along = write(float(found.marks[self.session.mark]), found.axis.kind, style)
         painter.drawText(
             words.translated(0, 18),
             Qt.AlignmentFlag.AlignLeft,
-            f"frame at {along} {found.way.name}",
+            f"frame at {along} {found.axis.name}",
         )

@@ -13,32 +13,18 @@ from hazel_lantern.app.fieldset import FieldSet
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import button, label, scrolled
 from hazel_lantern.app.workers import Worker
-from hazel_lantern.core.document import Document
-from hazel_lantern.core.fields import Edit, changes
+from hazel_lantern.core.drafts import draft_rig
+from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.load import Load, LoadItem
-from hazel_lantern.core.mends import settle
-from hazel_lantern.core.project.model import Assumption, Project, Rig
-from hazel_lantern.core.rigs import families
-from hazel_lantern.core.rigs.family import Family
+from hazel_lantern.core.project.model import Project, Rig
+from hazel_lantern.core.rigs import AnyFamily, families
 from hazel_lantern.core.shot import Shot
 
 #: What most makers carry; to be changed at once.
 USUAL = ("head-ball", "plate", "body-small", "lens-prime")
 
 
-def draft_rig(family: Family, name: str, scratch: Rig, project: Project, document: Document) -> Rig:
-    """A rig that stands, from shot and load, with what was assumed."""
-    settings, workshop = project.settings, document.workshop
-    design, why = family.first_draft(scratch.shot, scratch.load, settings, workshop)
-    rig = Rig(name=name, shot=scratch.shot, load=scratch.load, design=design, budget=scratch.budget)
-    settled = settle(rig, settings, workshop)
-    for path in changes(rig.design, settled.design, "design"):
-        why[path] = "found by the search, so that every lamp holds where it can"
-    notes = tuple(Assumption(path=path, why=reason) for path, reason in why.items())
-    return settled.model_copy(update={"assumed": notes})
-
-
-def able(direction: str) -> Family:
+def able(direction: str) -> AnyFamily:
     """A family that can make a move."""
     return next(one for one in families().values() if direction in one.moves)
 
@@ -57,7 +43,7 @@ class Scratch(Session):
         rig = self.rig
         assert rig is not None
         if path == "shot.direction" and value not in rig.family.moves:
-            edits = (Edit(path, value), Edit("design", able(value).design_type()))  # type: ignore[call-arg]
+            edits = (Edit(path, value), Edit("design", able(value).design_type()))
             return self.edit(*edits, action="set direction")
         return super().choose(path, value)
 
@@ -72,12 +58,12 @@ class NewRigPage(QWidget):
         super().__init__()
         self.session = session
         self.setObjectName("desk")
-        listed = session.document.workshop.catalogue.items
+        listed = session.workshop.catalogue.items
         items = [LoadItem.of(listed[id]) for id in USUAL]
         first = able(Shot().direction)
-        rig = Rig(name="scratch", load=Load(items=tuple(items)), design=first.design_type())  # type: ignore[call-arg]
+        rig = Rig(name="scratch", load=Load(items=tuple(items)), design=first.design_type())
         project = Project(name="scratch", settings=session.settings, rigs=(rig,))
-        self.scratch = Scratch(Document(project, session.document.workshop))
+        self.scratch = Scratch(project, session.workshop)
         self.scratch.message.connect(session.message)
         self.worker = Worker(self)
         self.worker.done.connect(self.drafted)
@@ -149,7 +135,7 @@ class NewRigPage(QWidget):
             self._reasons[family.id] = label("", "small")
         self._families.setColumnStretch(1, 1)
 
-    def draft(self, family: Family) -> None:
+    def draft(self, family: AnyFamily) -> None:
         """Make the first draft off the window's thread."""
         project, rig = self.session.document.project, self.scratch.rig
         assert rig is not None
@@ -159,7 +145,7 @@ class NewRigPage(QWidget):
         for draft in self.draft_buttons.values():
             draft.setEnabled(False)
             draft.setText("Drafting…")
-        document = self.session.document
+        settings, workshop = self.session.settings, self.session.workshop
         self.worker.ask(
-            lambda stop, progress: draft_rig(family, name, rig, project, document), wait=0
+            lambda stop, progress: draft_rig(family, name, rig, settings, workshop), wait=0
         )

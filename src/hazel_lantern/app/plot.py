@@ -15,7 +15,8 @@ from hazel_lantern.app import theme
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import label
 from hazel_lantern.core.assessment import Assessment
-from hazel_lantern.core.rigs.family import PlotSpec
+from hazel_lantern.core.lamps import Lamp
+from hazel_lantern.core.rigs.asks import PlotSpec
 from hazel_lantern.core.units import axis_unit
 
 Array = NDArray[np.float64]
@@ -143,7 +144,7 @@ class TracePlot(QWidget):
             trace = found.traces[self.spec.across]
             at = trace.values if trace.at_marks is None else trace.at_marks
             return at, trace.kind, trace.label
-        return found.marks, found.way.kind, found.way.name
+        return found.marks, found.axis.kind, found.axis.name
 
     def refresh(self) -> None:
         """Draw the traces as they are now."""
@@ -193,6 +194,9 @@ class TracePlot(QWidget):
         named = (*self._curves, *((self.spec.across,) if self.spec.across else ()))
         return all(id in found.traces for id in named)
 
+    def _lamp(self, found: Assessment) -> Lamp | None:
+        return found.lamp(self.spec.limit_lamp) if self.spec.limit_lamp else None
+
     def _span(self, ids: tuple[str, ...], view: object, found: Assessment) -> None:
         """A range that shows the curves and, where it is near, the limit."""
         values = []
@@ -200,7 +204,7 @@ class TracePlot(QWidget):
             scale, _ = axis_unit(found.traces[id].kind, self.session.style)
             values.append(found.traces[id].values / scale)
         low, high = min(float(v.min()) for v in values), max(float(v.max()) for v in values)
-        lamp = found.by_id.get(self.spec.limit_lamp)
+        lamp = self._lamp(found)
         on_this = bool(self.spec.right) == (ids == self.spec.right)
         if lamp is not None and on_this:
             scale, _ = axis_unit(lamp.spec.kind, self.session.style)
@@ -213,7 +217,7 @@ class TracePlot(QWidget):
         view.setYRange(low, high, padding=0.04)  # type: ignore[attr-defined]
 
     def _limit(self, found: Assessment) -> None:
-        lamp = found.by_id.get(self.spec.limit_lamp)
+        lamp = self._lamp(found)
         if lamp is None:
             return
         scale, _ = axis_unit(lamp.spec.kind, self.session.style)

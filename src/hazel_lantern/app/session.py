@@ -8,24 +8,29 @@ from PyQt6.QtCore import QElapsedTimer, QObject, QTimer, pyqtSignal
 
 from hazel_lantern.app.workers import Follower
 from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.assessor import Assessor, assess_case
 from hazel_lantern.core.document import Document
+from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import (
     Edit,
-    EditError,
     FieldSpec,
     describe,
     member_type,
     read_field,
     value_at,
 )
-from hazel_lantern.core.identity import same
 from hazel_lantern.core.lamps import State
-from hazel_lantern.core.project.model import Rig, Settings
+from hazel_lantern.core.project.model import Project, Rig
+from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.units import Style, write
+from hazel_lantern.core.workshop import Workshop
 
 STATIONS = ("Shot", "Load", "Frame", "Drive", "Build", "Try-out")
 #: Frames are drawn this often while the move is played, ms.
 FRAME = 16
+#: What catches up with a drag is shown with the next change, or at the latest after this, ms.
+LATE = 40
 
 
 class Session(QObject):
@@ -38,23 +43,40 @@ class Session(QObject):
     ticked = pyqtSignal()
     message = pyqtSignal(str, bool)
 
-    def __init__(self, document: Document) -> None:
+    def __init__(self, project: Project, workshop: Workshop) -> None:
         super().__init__()
-        self.document = document
+        self.workshop = workshop
+        self.assessor = Assessor()
+        self.document = Document(project, self._guard)
         self.mark = 0
         self._turned: float | None = None
         self.station = "Frame"
-        self._states: dict[int, tuple[tuple[object, ...], State]] = {}
         self._clock = QElapsedTimer()
         self._ticker = QTimer(self)
         self._ticker.setInterval(FRAME)
         self._ticker.timeout.connect(self._tick)
         self._start_time = 0.0
+        self._late = QTimer(self)
+        self._late.setSingleShot(True)
+        self._late.setInterval(LATE)
+        self._late.timeout.connect(self._on_change)
         self._follower = Follower(self)
-        self._follower.done.connect(lambda both: document.catch_up(*both))
-        document.listen(self._on_change)
+        self._follower.done.connect(self._catch_up)
+        self.document.listen(self._on_change)
         if self.assessment:
             self.mark = len(self.assessment.marks) // 2
+
+    def set_workshop(self, workshop: Workshop) -> None:
+        """Use another catalogue or shelf from now on."""
+        self.workshop = workshop
+        self._on_change()
+
+    def case(self, rig: Rig) -> Case[Any]:
+        """A rig with what it is judged against."""
+        return Case(rig, self.settings, self.workshop)
+
+    def _guard(self, rig: Rig, at: int, quickly: bool) -> None:
+        self.assessor.accept(at, self.case(rig), quickly)
 
     @property
     def rig(self) -> Rig | None:
@@ -64,7 +86,8 @@ class Session(QObject):
     @property
     def assessment(self) -> Assessment | None:
         """Its assessment."""
-        return self.document.assess()
+        rig = self.rig
+        return None if rig is None else self.assessor.look(self.document.current, self.case(rig))
 
     @property
     def settings(self) -> Settings:
@@ -79,34 +102,36 @@ class Session(QObject):
     @property
     def looked_at(self) -> tuple[object, ...]:
         """All that an assessment depends on, to tell with `same` whether it is new."""
-        return self.rig, self.settings, self.document.workshop
+        return self.rig, self.settings, self.workshop
 
     def _on_change(self) -> None:
+        self._late.stop()
         found = self.assessment
         self.mark = min(self.mark, len(found.marks) - 1) if found else 0
         if found is None or found.turn is None:
             self._turned = None
-        if self.document.behind:
-            self._follow()
+        if found is not None and found.stale:
+            # What takes long is worked out beside the dragging.
+            case = found.case
+            self._follower.ask(lambda: assess_case(case).whole())
         self.changed.emit()
 
-    def _follow(self) -> None:
-        """Have what takes long worked out beside the dragging."""
-        rig, settings, workshop = self.rig, self.settings, self.document.workshop
-        assert rig is not None
-        self._follower.ask(lambda: (rig, rig.family.assess(rig, settings, workshop)))
+    def _catch_up(self, whole: object) -> None:
+        rig = self.rig
+        assert isinstance(whole, Assessment)
+        if rig is not None and self.assessor.catch_up(self.document.current, self.case(rig), whole):
+            self._late.start()
+
+    def close(self) -> None:
+        """Nobody looks at it any more: what runs for it stops."""
+        self.play(False)
+        self._late.stop()
+        self._follower.close()
 
     def state_of(self, at: int) -> State:
         """The worst lamp of a rig, kept while the rig stays the same."""
         rig = self.document.project.rigs[at]
-        key = (rig, self.settings, self.document.workshop)
-        kept = self._states.get(at)
-        behind = at == self.document.current and self.document.behind
-        if behind or kept is None or not same(kept[0], key):
-            found = self.document.assess(at)
-            kept = (() if behind else key, found.state if found else State.HOLDS)
-            self._states[at] = kept
-        return kept[1]
+        return self.assessor.look(at, self.case(rig)).state
 
     def spec(self, path: str) -> FieldSpec:
         """What a field of the rig is."""
@@ -122,7 +147,7 @@ class Session(QObject):
         """The value of a field as words."""
         spec, value = self.spec(path), self.value(path)
         if spec.catalogue:
-            row = self.document.workshop.catalogue.table(spec.catalogue).get(value)
+            row = self.workshop.catalogue.table(spec.catalogue).get(value)
             return row.name if row else str(value)
         if spec.kind == "switch":
             return "yes" if value else "no"
@@ -134,7 +159,7 @@ class Session(QObject):
         """What a choice can be: value and words."""
         spec = self.spec(path)
         if spec.catalogue:
-            table = self.document.workshop.catalogue.table(spec.catalogue)
+            table = self.workshop.catalogue.table(spec.catalogue)
             return [(id, row.name) for id, row in table.items()]
         if spec.kind == "switch":
             return [("yes", "yes"), ("no", "no")]
@@ -152,7 +177,7 @@ class Session(QObject):
         """Change the rig; returns what is wrong, or nothing."""
         try:
             self.document.edit(*edits, action=action or "change", gesture=gesture)
-        except EditError as error:
+        except CannotBe as error:
             return str(error)
         return ""
 
@@ -163,7 +188,7 @@ class Session(QObject):
             return ""
         try:
             value = read_field(self.rig, path, text, self.style)
-        except EditError as error:
+        except CannotBe as error:
             return str(error)
         return self.edit(Edit(path, value), action=f"set {self.spec(path).label.lower()}")
 
@@ -174,10 +199,13 @@ class Session(QObject):
         spec = self.spec(path)
         if spec.kind == "switch":
             return self.edit(Edit(path, value == "yes"), action=f"set {spec.label.lower()}")
-        for ranking in rig.family.rankings:
-            for id, _, edits, *_ in ranking.candidates(rig, self.document.workshop, self.style):
-                if id == value and edits[0].path == path:
-                    return self.edit(*edits, action=f"set {spec.label.lower()}")
+        found = self.assessment
+        assert found is not None
+        for ranking in found.rankings:
+            if ranking.path == path:
+                for one in ranking.candidates():
+                    if one.id == value:
+                        return self.edit(*one.edits, action=f"set {spec.label.lower()}")
         return self.edit(Edit(path, value), action=f"set {spec.label.lower()}")
 
     def go_to_mark(self, mark: int) -> None:

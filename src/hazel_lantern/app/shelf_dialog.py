@@ -75,10 +75,10 @@ class ShelfDialog(QDialog):
     @property
     def shelf(self) -> Shelf:
         """The shelf as it is now."""
-        return self.session.document.workshop.shelf
+        return self.session.workshop.shelf
 
     def _options(self) -> list[tuple[str, str]]:
-        catalogue = self.session.document.workshop.catalogue
+        catalogue = self.session.workshop.catalogue
         return [
             (id, row.name)
             for name in ("sections", "wheels", "stands", "hardware")
@@ -94,7 +94,7 @@ class ShelfDialog(QDialog):
         """Put this on the shelf next."""
         self._chosen = id
         self.what.setText(dict(self._options())[id])
-        self.length.setEnabled(id in self.session.document.workshop.catalogue.sections)
+        self.length.setEnabled(id in self.session.workshop.catalogue.sections)
 
     def put(self) -> None:
         """Put what was chosen on the shelf."""
@@ -102,7 +102,7 @@ class ShelfDialog(QDialog):
             if not self._chosen:
                 raise ReadError("choose what it is first")
             count = int(read(self.count.text(), "count"))
-            if self._chosen in self.session.document.workshop.catalogue.sections:
+            if self._chosen in self.session.workshop.catalogue.sections:
                 length = read(self.length.text(), "length", self.session.style)
                 piece = StockPiece(section=self._chosen, length=length, count=count)
                 self._keep(Shelf(stock=(*self.shelf.stock, piece), parts=self.shelf.parts))
@@ -122,8 +122,8 @@ class ShelfDialog(QDialog):
         except OSError as error:
             self.trouble.setText(f"The shelf could not be kept: {error.strerror}")
             return
-        workshop = self.session.document.workshop
-        self.session.document.set_workshop(Workshop(workshop.catalogue, shelf))
+        workshop = self.session.workshop
+        self.session.set_workshop(Workshop(workshop.catalogue, shelf))
         self.refresh()
 
     def refresh(self) -> None:
@@ -212,7 +212,7 @@ class OwnEntryDialog(QDialog):
     def _accepted(self, title: str) -> list[str]:
         """The words that a column takes; none where it takes any."""
         if title == "material":
-            return list(self.session.document.workshop.catalogue.materials)
+            return list(self.session.workshop.catalogue.materials)
         return list(get_args({"shape": Shape, "running face": Face}.get(title)))
 
     def take(self) -> None:
@@ -224,7 +224,7 @@ class OwnEntryDialog(QDialog):
         try:
             if not letters.strip("-"):
                 raise CatalogueError("a name is needed, with letters or figures in it")
-            catalogue = self.session.document.workshop.catalogue
+            catalogue = self.session.workshop.catalogue
             if cells["id"] in catalogue.table(self.what):
                 raise CatalogueError(f"there is a “{name}” already; choose another name")
             if self.what == "sections":
@@ -236,7 +236,7 @@ class OwnEntryDialog(QDialog):
         except OSError as error:
             self.trouble.setText(f"It could not be kept: {error.strerror}")
             return
-        workshop = Workshop(load(self.store.catalogue), self.session.document.workshop.shelf)
-        self.session.document.set_workshop(workshop)
+        workshop = Workshop(load(self.store.catalogue), self.session.workshop.shelf)
+        self.session.set_workshop(workshop)
         self.session.message.emit(f"{name} is in your catalogue now.", False)
         self.accept()

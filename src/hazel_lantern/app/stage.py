@@ -76,14 +76,7 @@ class Drawing(QWidget):
                 pill.hide()
             self.update()
             return
-        self._sketch = rig.family.sketch(
-            rig,
-            found,
-            self.view,
-            self.session.mark,
-            self.session.document.workshop,
-            self.session.turn,
-        )
+        self._sketch = found.sketch(self.view, self.session.mark, self.session.turn)
         self._lay_out()
         self.update()
 

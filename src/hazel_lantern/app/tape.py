@@ -56,7 +56,7 @@ class Tape(QWidget):
 
     def _kind(self) -> str:
         found = self.session.assessment
-        return found.way.kind if found is not None else "length"
+        return found.axis.kind if found is not None else "length"
 
     def _now(self) -> float:
         found = self.session.assessment
@@ -266,7 +266,7 @@ class TapeBar(QWidget):
         for widget in (self._name, self._turn_name, self.turn, self.back):
             widget.setVisible(turns)
         if found.turn is not None:
-            self._name.setText(found.way.name)
+            self._name.setText(found.axis.name)
             self._turn_name.setText(found.turn.name)
             self.back.setEnabled(self.session.turned_by_hand)
         name = "pause" if self.session.playing else "play"

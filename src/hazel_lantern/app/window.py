@@ -38,7 +38,6 @@ from hazel_lantern.app.tags import TopBar
 from hazel_lantern.app.toast import Toast
 from hazel_lantern.app.widgets import label
 from hazel_lantern.core.build.dossier import DISCLAIMER
-from hazel_lantern.core.document import Document
 from hazel_lantern.core.fields import Edit, EditError
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.project.store import Store
@@ -143,7 +142,7 @@ class Desk(QWidget):
         rig, found = self.session.rig, self.session.assessment
         if rig is None or found is None:
             return
-        cautions = rig.family.cautions(self.session.station, rig, found)
+        cautions = found.cautions(self.session.station)
         self.cautions.setText("<b>Mind</b> " + " ".join(cautions) if cautions else "")
         self.cautions.setVisible(bool(cautions))
 
@@ -160,7 +159,7 @@ class Window(QMainWindow):
         self.setWindowTitle("Hazel Lantern")
         self.setWindowIcon(theme.app_icon())
         self.setMinimumSize(960, 640)
-        self.session = Session(Document(Project(), workshop))
+        self.session = Session(Project(), workshop)
         self.keeper = Keeper(self.session, store, self)
         self.keeper.replaced.connect(self._replace)
         self.keeper.state_changed.connect(self._show_saved)
@@ -222,9 +221,9 @@ class Window(QMainWindow):
         """Look at another project from now on."""
         assert isinstance(opened, tuple)
         project, path = opened
-        workshop = self.session.document.workshop
-        self.session.play(False)
-        self.session = Session(Document(project, workshop))
+        workshop = self.session.workshop
+        self.session.close()
+        self.session = Session(project, workshop)
         self.keeper.adopt(self.session, path)
         self._build()
 

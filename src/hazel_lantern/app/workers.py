@@ -108,6 +108,13 @@ class Follower(QObject):
         assert pool is not None
         pool.start(self._task)
 
+    def close(self) -> None:
+        """Nothing more is done, and nothing more is heard of what is under way."""
+        self._next = None
+        if self._task is not None:
+            self._task.stop.asked = True
+            self._task = None
+
     def _on_done(self, number: int, result: object) -> None:
         self._task = None
         self.done.emit(result)

@@ -1,148 +1,156 @@
-"""What an assessment says of a rig: marks, traces, poses, lamps, parts."""
+"""What an assessment says of a rig, each part of it worked out when it is first looked at."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
-from functools import cached_property
+from collections.abc import Iterable
+from functools import cached_property, partial
+from itertools import chain
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
+from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.lamps import Lamp, State, worst
-from hazel_lantern.core.parts import Part, Piece
+from hazel_lantern.core.lazy import Lazy
+from hazel_lantern.core.parts import Hole, Part, Piece, Step, Template
+from hazel_lantern.core.poses import Poses, Shake, Trace, Turn
+from hazel_lantern.core.rigs.asks import Group, Lever, Measure, PlotSpec, Ranking
+from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.rigs.family import Family
+from hazel_lantern.core.sketch import Sketch
 
 Array = NDArray[np.float64]
-#: Where on a subject drift is watched, as a share of its height.
-AIM = 0.66
 
 
-@dataclass(frozen=True)
-class Trace:
-    """A figure over the move, SI, of a `units` kind.
-
-    One value per mark; or, with ``along``, one at each of those places, which may go further
-    than the move does.  What others are plotted across may have values of its own, and then
-    says in ``at_marks`` where on it each mark is.
-    """
-
-    label: str
-    kind: str
-    values: Array
-    along: Array | None = None
-    at_marks: Array | None = None
-
-
-@dataclass(frozen=True)
-class Way:
-    """What the tape measures: the name of a place on it, and its `units` kind."""
-
-    name: str = "way covered"
-    kind: str = "length"
-
-
-@dataclass(frozen=True)
-class Turn:
-    """A second freedom beside the move: the rig turned about an upright axis, rad.
-
-    ``planned`` is where the move has it at every mark; ``low`` to ``high`` is how far a maker
-    may look round; ``pivot`` is where the axis stands on the floor, m.
-    """
-
-    name: str
-    planned: Array
-    low: float
-    high: float
-    pivot: tuple[float, float] = (0.0, 0.0)
-
-
-@dataclass(frozen=True)
-class Poses:
-    """The lens at every mark: place (n, 3) m, bearing, nose-up and roll (n,) rad."""
-
-    eye: Array
-    look: Array
-    pitch: Array
-    roll: Array
-
-
-@dataclass(frozen=True)
-class Shake:
-    """What moves the lens too quickly to be meant, at even times, s.
-
-    ``lift`` in m; ``pitch`` nose up and ``roll`` in rad; ``size`` is how far it shakes the
-    picture at the worst, px.
-    """
-
-    times: Array
-    lift: Array
-    pitch: Array
-    roll: Array
-    size: float
-
-    def at(self, time: float) -> tuple[float, float, float]:
-        """Lift, pitch and roll at a time."""
-        lift, pitch, roll = (
-            float(np.interp(time, self.times, row)) for row in (self.lift, self.pitch, self.roll)
-        )
-        return lift, pitch, roll
-
-
-@dataclass(frozen=True)
 class Assessment:
-    """The answer of a family's ``assess``.
+    """A solved rig as the application sees it: its assemblies' answers merged.
 
-    Attributes
+    Parameters
     ----------
-    marks : (n,) array
-        Places along the move, only growing or only falling, of the kind of ``way``.
-    times : (n,) array
-        s.
-    traces : dict
-        By id.
-    poses : Poses
-        Of the lens as the rig really carries it.
-    wanted : Poses
-        Of the lens as the shot asks.
-    subject : (3,) array
-        Foot of the subject, m.
-    focal_px : float
-    lamps : tuple of Lamp
-    parts : tuple of Part
-    pieces : tuple of Piece
-    travel : float
-        How far the camera can go, m.
-    figures : dict
-        Numbers of the family for its own sketches and steps.
-    way : Way
-    turn : Turn or None
-    wanted_words : str
-        What ``wanted`` is, to end the sentence "white cross: …".
-    shake : Shake or None
-        What is too quick to be in ``poses``, for a family that knows it.
+    family : Family
+        The solved case.
     """
 
-    marks: Array
-    times: Array
-    traces: dict[str, Trace]
-    poses: Poses
-    wanted: Poses
-    subject: Array
-    focal_px: float
-    lamps: tuple[Lamp, ...]
-    parts: tuple[Part, ...]
-    pieces: tuple[Piece, ...]
-    travel: float
-    figures: dict[str, Any] = field(default_factory=dict)
-    way: Way = Way()
-    turn: Turn | None = None
-    wanted_words: str = "where stiff rails would"
-    shake: Shake | None = None
+    def __init__(self, family: Family[Any, Any]) -> None:
+        self.family = family
+        self.case: Case[Any] = family.case
+        self.answer = family.answer
 
     @cached_property
-    def by_id(self) -> dict[str, Lamp]:
-        """Lamps by id."""
-        return {lamp.id: lamp for lamp in self.lamps}
+    def axes(self) -> tuple[Axis, ...]:
+        """The rig's freedoms."""
+        return self.family.axes()
+
+    @property
+    def axis(self) -> Axis:
+        """The one that the tape reads."""
+        return self.axes[0]
+
+    @property
+    def marks(self) -> Array:
+        """Places along the move, (n,), of the axis's kind; only growing or only falling."""
+        return self.axis.place
+
+    @property
+    def times(self) -> Array:
+        """When each mark is reached, (n,) s."""
+        return np.asarray(self.family.times)
+
+    @cached_property
+    def traces(self) -> Lazy[Trace]:
+        """Figures over the move, by id."""
+        return Lazy(self.family.traces())
+
+    @cached_property
+    def poses(self) -> Poses:
+        """Of the lens as the rig really carries it."""
+        return self.family.poses()
+
+    @cached_property
+    def wanted(self) -> Poses:
+        """Of the lens as the shot asks."""
+        return self.family.wanted()
+
+    @property
+    def wanted_words(self) -> str:
+        """What `wanted` is, to end the sentence "white cross: …"."""
+        return self.family.wanted_words
+
+    @cached_property
+    def subject(self) -> Array:
+        """Foot of the subject, (3,) m."""
+        return np.asarray(self.family.subject())
+
+    @property
+    def focal_px(self) -> float:
+        """Focal length in pixels."""
+        return float(self.answer.focal_px)
+
+    @cached_property
+    def shake(self) -> Shake | None:
+        """What is too quick to be in `poses`, for a family that knows it."""
+        return self.family.shake()
+
+    @cached_property
+    def turn(self) -> Turn | None:
+        """A second freedom in which a maker may look round."""
+        return self.family.turn()
+
+    @cached_property
+    def by_id(self) -> Lazy[Lamp]:
+        """Lamps by id, ``family.check``."""
+        name, settings = self.family.id, self.case.settings
+        return Lazy(
+            {
+                f"{name}.{check.id}": partial(check.lamp, name, subject, settings)
+                for one in self.family.everything
+                for check, subject in one.checks()
+            }
+        )
+
+    def lamp(self, check: str) -> Lamp:
+        """The lamp of a check of this family."""
+        return self.by_id[f"{self.family.id}.{check}"]
+
+    @cached_property
+    def lamps(self) -> tuple[Lamp, ...]:
+        """All lamps, in the order in which they are listed."""
+        return tuple(self.by_id.values())
+
+    def whole(self) -> Assessment:
+        """Itself, with all worked out that takes long."""
+        _ = self.lamps, self.shake, self.poses
+        return self
+
+    @property
+    def stale(self) -> bool:
+        """Whether some of it is still that of the design a moment ago."""
+        return any(lamp.stale for lamp in self.lamps)
+
+    @property
+    def state(self) -> State:
+        """The worst lamp."""
+        return worst([lamp.state for lamp in self.lamps])
+
+    def station_state(self, station: str) -> State:
+        """The worst lamp of one station."""
+        return worst([lamp.state for lamp in self.lamps if lamp.spec.station == station])
+
+    @property
+    def parts(self) -> tuple[Part, ...]:
+        """What to buy and what is owned."""
+        return self.family.bought
+
+    @cached_property
+    def pieces(self) -> tuple[Piece, ...]:
+        """Pieces to cut from stock lengths."""
+        return self.family.pieces()
+
+    @property
+    def travel(self) -> float:
+        """How far the camera can go, m."""
+        return self.family.travel()
 
     @property
     def cost(self) -> float:
@@ -154,15 +162,61 @@ class Assessment:
         """Mass of all parts, kg."""
         return sum(part.mass for part in self.parts)
 
-    @property
-    def state(self) -> State:
-        """The worst lamp."""
-        return worst([lamp.state for lamp in self.lamps])
-
-    def station_state(self, station: str) -> State:
-        """The worst lamp of one station."""
-        return worst([lamp.state for lamp in self.lamps if lamp.spec.station == station])
-
     def mark_at(self, time: float) -> int:
-        """The mark nearest to a time."""
+        """The mark nearest to a time, s."""
         return int(np.abs(self.times - time).argmin())
+
+    def sketch(self, view: str, mark: int, turn: float | None = None) -> Sketch:
+        """The drawing of a view at a mark, turned as asked or as the move has it."""
+        return self.family.sketch(view, mark, turn)
+
+    @cached_property
+    def rankings(self) -> tuple[Ranking, ...]:
+        """Choices that are ranked."""
+        return self._all(one.rankings() for one in self.family.everything)
+
+    @property
+    def measures(self) -> tuple[Measure[Any], ...]:
+        """What a maker can measure on the built rig."""
+        return self.family.measures
+
+    def levers(self) -> tuple[Lever, ...]:
+        """What may be changed to mend a lamp."""
+        return self._all(one.levers() for one in self.family.everything)
+
+    def plots(self, station: str) -> tuple[PlotSpec, ...]:
+        """The curves of a station."""
+        return self._all(one.plots(station) for one in self.family.everything)
+
+    def groups(self, station: str) -> tuple[Group, ...]:
+        """The fields of a station's bench."""
+        return self._all(one.groups(station) for one in self.family.everything)
+
+    def readout(self, station: str) -> tuple[tuple[str, str], ...]:
+        """Computed figures that a station shows beside its fields."""
+        return self._all(one.readout(station) for one in self.family.everything)
+
+    def cautions(self, station: str) -> tuple[str, ...]:
+        """What to mind at a station, each said once."""
+        found = self._all(one.cautions(station) for one in self.family.everything)
+        return tuple(dict.fromkeys(found))
+
+    def holes(self) -> tuple[Hole, ...]:
+        """The drill table."""
+        return self._all(one.holes() for one in self.family.everything)
+
+    def templates(self) -> tuple[Template, ...]:
+        """Parts that are drilled by a drawing of true size."""
+        return self._all(one.templates() for one in self.family.everything)
+
+    def steps(self) -> tuple[Step, ...]:
+        """How to build it."""
+        return self._all(one.steps() for one in self.family.everything)
+
+    def set_card(self) -> tuple[str, ...]:
+        """What to have at hand on the day."""
+        return self._all(one.set_card() for one in self.family.everything)
+
+    @staticmethod
+    def _all(answers: Iterable[Iterable[Any]]) -> tuple[Any, ...]:
+        return tuple(chain.from_iterable(answers))

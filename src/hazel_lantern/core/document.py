@@ -5,13 +5,17 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.fields import Edit, EditError, apply
-from hazel_lantern.core.identity import same
 from hazel_lantern.core.project.model import Project, Rig
-from hazel_lantern.core.workshop import Workshop
 
 Listener = Callable[[], None]
+#: Asked of a rig before it is taken, with its place and whether there is time for only a quick
+#: look; raises CannotBe to refuse it.
+Guard = Callable[[Rig, int, bool], None]
+
+
+def _accept(rig: Rig, at: int, quickly: bool) -> None:
+    """A guard that refuses nothing."""
 
 
 @dataclass(frozen=True)
@@ -27,13 +31,13 @@ class Document:
     """The open project, which rig is looked at, and all that can be undone.
 
     Edits of one drag share a ``gesture`` and are undone together.  Listeners are told after
-    every change.
+    every change.  A guard may refuse a rig before it is taken.
     """
 
     #: How many steps are kept.
     depth = 500
 
-    def __init__(self, project: Project, workshop: Workshop) -> None:
+    def __init__(self, project: Project, guard: Guard = _accept) -> None:
         self._project = project
         self._current = 0
         self._undo: list[_Moment] = []
@@ -41,9 +45,7 @@ class Document:
         self._gesture: object = None
         self._saved: Project | None = project
         self._listeners: list[Listener] = []
-        self._assessed: tuple[tuple[object, ...], Assessment] | None = None
-        self._whole: tuple[str, Assessment] | None = None
-        self._workshop = workshop
+        self.guard = guard
 
     @property
     def project(self) -> Project:
@@ -59,32 +61,6 @@ class Document:
     def rig(self) -> Rig | None:
         """The rig looked at, or None in an empty project."""
         return self._project.rigs[self.current] if self._project.rigs else None
-
-    @property
-    def workshop(self) -> Workshop:
-        """Catalogue and shelf."""
-        return self._workshop
-
-    def set_workshop(self, workshop: Workshop) -> None:
-        """Use another catalogue or shelf from now on."""
-        self._workshop = workshop
-        self._assessed = None
-        self._tell()
-
-    def assess(self, at: int | None = None) -> Assessment | None:
-        """The assessment of a rig, the one looked at if not said."""
-        if not self._project.rigs:
-            return None
-        rig = self._project.rigs[self.current if at is None else at]
-        key = (rig, self._project.settings, self._workshop)
-        if at is None or at == self.current:
-            if self._assessed is None or not same(self._assessed[0], key):
-                found = rig.family.assess(rig, self._project.settings, self._workshop)
-                self._assessed = (key, found)
-                self._whole = (rig.family.id, found)
-            return self._assessed[1]
-        other: Assessment = rig.family.assess(rig, self._project.settings, self._workshop)
-        return other
 
     def listen(self, listener: Listener) -> None:
         """Be told after every change."""
@@ -112,7 +88,7 @@ class Document:
 
         Raises
         ------
-        EditError
+        CannotBe
             Names the value and what would be accepted; the project is as it was.
         """
         if self.rig is None:
@@ -122,45 +98,9 @@ class Document:
         left = tuple(note for note in rig.assumed if note.path not in touched)
         if len(left) != len(rig.assumed):
             rig = apply(rig, [Edit("assumed", left)])
-        self._check(rig, quickly=gesture is not None)
+        self.guard(rig, self.current, gesture is not None)
         rigs = self._project.rigs
         self.replace_rigs((*rigs[: self.current], rig, *rigs[self.current + 1 :]), action, gesture)
-
-    def _check(self, rig: Rig, quickly: bool = False) -> None:
-        """Refuse what cannot be assessed, such as an id that the catalogue lacks."""
-        try:
-            found = self._quick(rig) if quickly else None
-            if found is None:
-                found = rig.family.assess(rig, self._project.settings, self._workshop)
-                self._whole = (rig.family.id, found)
-        except (ValueError, KeyError) as error:
-            raise EditError(str(error)) from None
-        self._assessed = ((rig, self._project.settings, self._workshop), found)
-
-    def _quick(self, rig: Rig) -> Assessment | None:
-        """With what takes long from the last whole assessment, where the family can do so."""
-        quick = getattr(rig.family, "quick", None)
-        if quick is None or self._whole is None or self._whole[0] != rig.family.id:
-            return None
-        found: Assessment = quick(rig, self._project.settings, self._workshop, self._whole[1])
-        return found
-
-    @property
-    def behind(self) -> bool:
-        """Whether some of the assessment is still that of a moment ago."""
-        return self._assessed is not None and any(lamp.older for lamp in self._assessed[1].lamps)
-
-    def catch_up(self, rig: Rig, found: Assessment) -> None:
-        """Take a whole assessment that was made meanwhile, of this design or one just before."""
-        self._whole = (rig.family.id, found)
-        now = self.rig
-        if now is None or not self.behind or now.family.id != rig.family.id:
-            return
-        key = (now, self._project.settings, self._workshop)
-        newer = found if now is rig else self._quick(now)
-        if newer is not None:
-            self._assessed = (key, newer)
-            self._tell()
 
     def replace_rigs(self, rigs: Sequence[Rig], action: str, gesture: object = None) -> None:
         """Put other rigs in the project."""
@@ -178,7 +118,7 @@ class Document:
 
     def add_rig(self, rig: Rig, action: str = "new rig") -> None:
         """Add a rig and look at it."""
-        self._check(rig)
+        self.guard(rig, len(self._project.rigs), False)
         self._become(apply(self._project, [Edit("rigs", (*self._project.rigs, rig))]), action)
         self.look_at(len(self._project.rigs) - 1)
 

@@ -14,6 +14,7 @@ from typing import Any, Literal, TypeVar
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 from pydantic.fields import FieldInfo
 
+from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.units import ReadError, Style, read, write
 
 
@@ -40,7 +41,43 @@ def choice(label: str, default: Any = ..., catalogue: str | None = None) -> Any:
     return Field(default, title=label, json_schema_extra=extra)
 
 
-class EditError(ValueError):
+class Ref(str):
+    """The path of a field, checked against the models as it is written.
+
+    ``refs(SliderDesign, "design").rails.length`` is the path ``design.rails.length``; a field
+    that is not there raises AttributeError at once.  A path that leads on to no model is a
+    plain string.
+    """
+
+    _models: tuple[type[BaseModel], ...]
+
+    def __getattribute__(self, name: str) -> Any:
+        # Fields may be called as methods of a string are, such as ``count``.
+        models = str.__getattribute__(self, "__dict__").get("_models", ())
+        if not models or name.startswith("_"):
+            return str.__getattribute__(self, name)
+        for model in models:
+            if name in model.model_fields:
+                return _ref(f"{self}.{name}", model.model_fields[name].annotation)
+        known = ", ".join(known for model in models for known in model.model_fields)
+        raise AttributeError(f"{self} has no field “{name}”; there are: {known}")
+
+
+def _ref(path: str, annotation: Any) -> Ref:
+    found = Ref(path)
+    kinds = typing.get_args(annotation) or (annotation,)
+    models = tuple(kind for kind in kinds if isinstance(kind, type) and issubclass(kind, BaseModel))
+    # The members of a list are reached by their number, not by a name.
+    found._models = () if typing.get_origin(annotation) is tuple else models
+    return found
+
+
+def refs(model: type[Frozen], path: str) -> Any:
+    """References to the fields of a model that lies at a path."""
+    return _ref(path, model)
+
+
+class EditError(CannotBe):
     """An edit that cannot be made; the message names the value and what would be accepted."""
 
 
@@ -144,6 +181,9 @@ def member_type(root: Frozen, path: str) -> type[Frozen]:
 
 def _why(error: ValidationError, spec: FieldSpec | None, style: Style) -> str:
     first = error.errors()[0]
+    if first["type"] == "value_error" and not isinstance(first["ctx"]["error"], CannotBe):
+        # A model that stumbles over its own sums is our fault, not the maker's.
+        raise first["ctx"]["error"]
     label = spec.label if spec else ".".join(str(part) for part in first["loc"])
     if first["type"] == "value_error":
         return str(first["ctx"]["error"])

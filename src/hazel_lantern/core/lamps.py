@@ -1,18 +1,25 @@
-"""Lamps: a check with its value against its limit, and what it means."""
+"""Lamps: a check with its value against its limit, and what it means.
+
+A check says what was found; `Check.lamp` judges it.  What nobody looks at is not worked out:
+sentence and working are functions of the units.
+"""
 
 from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
 from enum import StrEnum
-from typing import Literal
+from typing import Any, Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
+from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.units import Style, write
 
+Array = NDArray[np.float64]
 Sense = Literal["at most", "at least"]
+Inputs = tuple[tuple[str, str, float, str], ...]
 
 
 class State(StrEnum):
@@ -80,6 +87,15 @@ class Working:
     source: str
 
 
+def working(formula: str, inputs: Inputs, source: str) -> Callable[[Style], Working]:
+    """A lamp's working, printed when asked for: inputs are symbol, what it is, value, kind."""
+    return lambda style: Working(
+        formula,
+        tuple((symbol, what, write(value, kind, style)) for symbol, what, value, kind in inputs),
+        source,
+    )
+
+
 @dataclass(frozen=True)
 class Lamp:
     """One check.
@@ -104,7 +120,7 @@ class Lamp:
         Formula, numbers and source, in the chosen units.
     applies : bool
         False when the design has nothing of the kind to check.
-    older : bool
+    stale : bool
         Whether it is still that of the design a moment ago, while something is dragged.
     """
 
@@ -114,12 +130,12 @@ class Lamp:
     value: float
     limit: float
     mark: int
-    trace: NDArray[np.float64] | None
+    trace: Array | None
     headline: str
     meaning: Callable[[Style], str]
     working: Callable[[Style], Working]
     applies: bool = True
-    older: bool = False
+    stale: bool = False
 
     def reading(self, style: Style) -> str:
         """Value against limit, in words."""
@@ -128,13 +144,19 @@ class Lamp:
         value = write(self.value, self.spec.kind, style)
         limit = write(self.limit, self.spec.kind, style)
         said = f"{value} of {limit}" if self.spec.sense == "at most" else f"{value}, wants {limit}"
-        return f"before: {said}" if self.older else said
+        return f"before: {said}" if self.stale else said
 
     def reading_at(self, mark: int, style: Style) -> str:
         """The value at one mark; the worst when it has no course over the move."""
         if self.trace is None or not self.applies:
             return self.reading(style)
         return write(float(self.trace[mark]), self.spec.kind, style)
+
+    @property
+    def missing(self) -> float:
+        """How far it is from its limit, in its own unit; negative when it holds."""
+        most = self.spec.sense == "at most"
+        return self.value - self.limit if most else self.limit - self.value
 
     def fraction(self) -> float:
         """Length of the bar, with the limit at 0.8: 0 is far from it, 1 far past it."""
@@ -158,3 +180,99 @@ def judge(value: float, limit: float, sense: Sense, margin: float) -> State:
     if value < limit:
         return State.FAILS
     return State.TIGHT if value < limit + margin * abs(limit) else State.HOLDS
+
+
+@dataclass(frozen=True)
+class Found:
+    """What a check found.
+
+    Attributes
+    ----------
+    trace : array or float
+        The value over the move, SI; its worst is judged.
+    headlines : tuple of str
+        When it does not fail, and when it does.
+    meaning, working : callable
+        As of `Lamp`.
+    limit : float or None
+        That of the design; the default where it is None.
+    applies : bool
+        False when the design has nothing of the kind to check.
+    over_move : array or None
+        Its course over the move, where ``trace`` is looked at over something else.
+    stale : bool
+        Whether it is that of the design a moment ago.
+    """
+
+    trace: Array | float
+    headlines: tuple[str, str]
+    meaning: Callable[[Style], str]
+    working: Callable[[Style], Working]
+    limit: float | None = None
+    applies: bool = True
+    over_move: Array | None = None
+    stale: bool = False
+
+
+@dataclass(frozen=True)
+class Check:
+    """A check of a family or of an assembly: what it is called, its limit, what finds it.
+
+    ``find`` takes the solved case, or the assembly whose method it is.
+    """
+
+    id: str
+    spec: LimitSpec
+    find: Callable[[Any], Found]
+
+    def lamp(self, prefix: str, subject: Any, settings: Settings) -> Lamp:
+        """The lamp of what is found, judged against its limit.
+
+        Raises
+        ------
+        LookupError
+            If neither the check nor the design says what the limit is.
+        """
+        id, spec, found = f"{prefix}.{self.id}", self.spec, self.find(subject)
+        limit = settings.limits.get(id, spec.default if found.limit is None else found.limit)
+        if limit is None:
+            raise LookupError(f"{id} has no limit")
+        values = np.atleast_1d(np.asarray(found.trace, dtype=float))
+        most = spec.sense == "at most"
+        value = float(values.max() if most else values.min())
+        course = values if found.over_move is None else found.over_move
+        state = State.HOLDS
+        if found.applies:
+            state = judge(value, limit, spec.sense, settings.tight_margin * spec.margin_share)
+        return Lamp(
+            id=id,
+            spec=spec,
+            state=state,
+            value=value,
+            limit=limit,
+            mark=int(course.argmax() if most else course.argmin()),
+            trace=course if course.size > 1 else None,
+            headline=found.headlines[state is State.FAILS],
+            meaning=found.meaning,
+            working=found.working,
+            applies=found.applies,
+            stale=found.stale,
+        )
+
+
+def check(
+    id: str,
+    name: str,
+    station: str,
+    kind: str,
+    default: float | None,
+    sense: Sense,
+    source: str,
+    margin_share: float = 1.0,
+) -> Callable[[Callable[[Any], Found]], Check]:
+    """Make a check of a function of the solved case, or of a method of an assembly.
+
+    Parameters are those of `LimitSpec`, after the id, which is ``id`` within its family.
+    """
+    spec = LimitSpec(name, station, kind, default, sense, source, margin_share)
+    return lambda find: Check(id, spec, find)

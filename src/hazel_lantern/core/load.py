@@ -71,3 +71,8 @@ class Load(Frozen):
             whole.right - without.right,
             whole.up - without.up,
         )
+
+    @property
+    def top(self) -> float:
+        """Top of the highest item over the screw, m; 0 when there is none."""
+        return max((item.up + item.height / 2 for item in self.items), default=0.0)

@@ -2,26 +2,26 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from typing import TYPE_CHECKING
+from typing import Any
 
-from hazel_lantern.core.fields import Edit, apply
+from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.assessor import assess_case
+from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.mends import StopSearch, never
+from hazel_lantern.core.rigs.asks import Candidate, Ranking
+from hazel_lantern.core.rigs.case import Case
 
-if TYPE_CHECKING:
-    from hazel_lantern.core.project.model import Rig, Settings
-    from hazel_lantern.core.rigs.family import Ranking
-    from hazel_lantern.core.workshop import Workshop
-
-#: What a ranked list is ordered by: a lamp's id, or one of these.
+#: What a ranked list is ordered by: a check's id, or one of these.
 COST, MASS, SIZE = "cost", "mass", "size"
 
 
 @dataclass(frozen=True)
 class Ranked:
-    """A candidate with what it would do: lamp values by id, cost and mass of the whole rig."""
+    """A candidate with what it would do: values by check, cost and mass of the whole rig."""
 
     id: str
     name: str
@@ -36,52 +36,50 @@ class Ranked:
     size: float = 0.0
 
 
-def rank(
-    ranking: Ranking,
-    rig: Rig,
-    settings: Settings,
-    workshop: Workshop,
-    stop: Callable[[], bool] = never,
-) -> list[Ranked]:
-    """Assess the rig with every candidate in turn; unordered, see `ordered`.
+def _ranked(ranking: Ranking, one: Candidate, after: Assessment) -> Ranked:
+    bad = max(after.lamps, key=lambda lamp: (lamp.state.badness, lamp.fraction()))
+    return Ranked(
+        one.id,
+        one.name,
+        one.edits,
+        after.state,
+        {check: after.lamp(check).value for check in (ranking.figure, *ranking.more)},
+        after.cost,
+        after.mass,
+        one.id == ranking.chosen,
+        "" if bad.state is State.HOLDS else bad.headline,
+        one.note,
+        one.size,
+    )
+
+
+def ranked(ranking: Ranking, case: Case[Any], stop: Callable[[], bool] = never) -> Iterator[Ranked]:
+    """Assess the case with every candidate in turn, the one in use first.
 
     Raises
     ------
     StopSearch
         If told to stop.
     """
-    chosen = ranking.chosen(rig)
-    found = []
-    for id, name, edits, note, size in ranking.candidates(rig, workshop, settings.style):
+    candidates = sorted(ranking.candidates(), key=lambda one: one.id != ranking.chosen)
+    for one in candidates:
         if stop():
             raise StopSearch
         try:
-            changed = apply(rig, edits, settings.style)
-            after = changed.family.assess(changed, settings, workshop)
-        except ValueError:
+            after = assess_case(case.edited(one.edits))
+        except CannotBe:
             # It does not fit the rest of the rig, so it is no choice.
             continue
-        bad = max(after.lamps, key=lambda one: (one.state.badness, one.fraction()))
-        found.append(
-            Ranked(
-                id,
-                name,
-                edits,
-                after.state,
-                {lamp: after.by_id[lamp].value for lamp in (ranking.figure, *ranking.more)},
-                after.cost,
-                after.mass,
-                id == chosen,
-                "" if bad.state is State.HOLDS else bad.headline,
-                note,
-                size,
-            )
-        )
-    return found
+        yield _ranked(ranking, one, after)
+
+
+def rank(ranking: Ranking, case: Case[Any], stop: Callable[[], bool] = never) -> list[Ranked]:
+    """All that `ranked` gives, unordered; see `ordered`."""
+    return list(ranked(ranking, case, stop))
 
 
 def ordered(rows: list[Ranked], by: str, most_is_best: bool = False) -> list[Ranked]:
-    """Those that hold first, then by a lamp's value, the cost, the mass or the size."""
+    """Those that hold first, then by a check's value, the cost, the mass or the size."""
     sign = -1 if by not in (COST, MASS, SIZE) and most_is_best else 1
 
     def figure(row: Ranked) -> float:

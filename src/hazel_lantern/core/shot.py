@@ -7,7 +7,8 @@ from typing import Literal
 
 from pydantic import model_validator
 
-from hazel_lantern.core.fields import Frozen, choice, quantity
+from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.fields import Frozen, choice, quantity, refs
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.mechanics.motion import Ease
 
@@ -95,12 +96,12 @@ class Shot(Frozen):
     def _eases_fit(self) -> Shot:
         together = self.ease_in + self.ease_out
         if self.ease != "smooth" and together > self.duration:
-            raise ValueError(
+            raise CannotBe(
                 f"ease in and out take {together:g} s together, more than the {self.duration:g} s "
                 f"of the move; {max(0.0, self.duration - self.ease_out):g} s of ease in would do"
             )
         if self.along and self.subject.distance < self.distance / 2 + 0.1:
-            raise ValueError(
+            raise CannotBe(
                 f"the lens would run into the subject: at {self.distance:g} m of travel the subject"
                 f" must be at least {self.distance / 2 + 0.1:g} m away at the middle of the move"
             )
@@ -143,3 +144,7 @@ class Shot(Frozen):
     def focal_px(self, sensor_width: float) -> float:
         """Focal length in pixels on a sensor that wide (m)."""
         return picture.focal_in_pixels(self.lens.focal, sensor_width, self.lens.frame_width)
+
+
+#: References to the shot's fields.
+S = refs(Shot, "shot")

@@ -13,6 +13,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Literal
 
+from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.mechanics.constants import GRAVITY
 
 System = Literal["mm", "ft·in"]
@@ -115,7 +116,7 @@ class Style:
         return self.system == "ft·in"
 
 
-class ReadError(ValueError):
+class ReadError(CannotBe):
     """What was typed cannot be read; the message names it and what would be accepted."""
 
 

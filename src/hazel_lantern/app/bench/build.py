@@ -29,7 +29,7 @@ from hazel_lantern.core.build.cuts import CutBar
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.identity import same
 from hazel_lantern.core.parts import Part
-from hazel_lantern.core.project.model import PartMark
+from hazel_lantern.core.rigs.case import PartMark
 from hazel_lantern.core.units import ReadError, read, write
 
 HAVING = ("buy", "owned", "scrap")
@@ -178,7 +178,7 @@ class CutPicture(QWidget):
             return
         painter = QPainter(self)
         style = self.session.style
-        catalogue = self.session.document.workshop.catalogue
+        catalogue = self.session.workshop.catalogue
         factor = (self.width() - 8) / max(bar.stock.length for bar in self.bars)
         for row, bar in enumerate(self.bars):
             y = row * 44
@@ -265,7 +265,7 @@ class BuildBench(QWidget):
         if self.budget.editor is None:
             self.budget.refresh()
         self._money.setText(f"to buy {write(found.cost, 'money', self.session.style)} of")
-        project, workshop = self.session.document.project, self.session.document.workshop
+        project, workshop = self.session.document.project, self.session.workshop
         key = (project, rig, workshop)
         if same(self._for, key):
             return
@@ -325,7 +325,7 @@ class BuildBench(QWidget):
     def write_into(self, folder: Path, what: Literal["pack", "tables", "templates"]) -> None:
         """Write the pack, or its tables or templates alone, off the window's thread."""
         rig, project = self.session.rig, self.session.document.project
-        workshop = self.session.document.workshop
+        workshop = self.session.workshop
         assert rig is not None
         self.session.message.emit("Writing…", False)
 

@@ -16,7 +16,7 @@ from hazel_lantern.app.pill import Pill
 from hazel_lantern.app.plot import TracePlot
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import Tabbed, empty, label, scrolled
-from hazel_lantern.core.rigs.family import PlotSpec
+from hazel_lantern.core.rigs.asks import PlotSpec
 
 
 class Plots(QWidget):
@@ -33,10 +33,10 @@ class Plots(QWidget):
 
     def refresh(self) -> None:
         """Show the traces as they are now."""
-        rig = self.session.rig
-        if rig is None:
+        found = self.session.assessment
+        if found is None:
             return
-        specs = rig.family.plots(self.station, rig)
+        specs = found.plots(self.station)
         if specs != self._specs:
             self._specs = specs
             empty(self._row)
@@ -114,7 +114,7 @@ class Readout(QWidget):
         rig, found = self.session.rig, self.session.assessment
         if rig is None or found is None:
             return
-        rows = rig.family.readout(self.station, rig, found, self.session.style)
+        rows = found.readout(self.station)
         names = tuple(name for name, _ in rows)
         if names != self._names:
             self._names = names
@@ -177,8 +177,8 @@ class DesignBench(QWidget):
 
     def refresh(self) -> None:
         """Show the page in front as the design is now."""
-        rig = self.session.rig
-        if rig is None:
+        found = self.session.assessment
+        if found is None:
             return
         self._offer_pages()
         at = self.pages.current - self._does
@@ -188,21 +188,22 @@ class DesignBench(QWidget):
             self.plots.refresh()
             self.ranked.refresh()
         elif at == 1:
-            self.fields.show_groups(rig.family.groups(self.station, rig))
+            self.fields.show_groups(found.groups(self.station))
             self.readout.refresh()
         else:
             self.assumed.refresh()
 
     def _offer_pages(self) -> None:
         """Only the pages that have something on them."""
-        rig = self.session.rig
+        rig, found = self.session.rig, self.session.assessment
         assert rig is not None
-        family, tabs = rig.family, self.pages.tabs[self._does :]
-        ranks = any(ranking.station == self.station for ranking in family.rankings)
+        assert found is not None
+        tabs = self.pages.tabs[self._does :]
+        ranks = any(ranking.station == self.station for ranking in found.rankings)
         self.ranked.setVisible(ranks)
         offered = (
-            ranks or bool(family.plots(self.station, rig)),
-            bool(family.groups(self.station, rig)),
+            ranks or bool(found.plots(self.station)),
+            bool(found.groups(self.station)),
             self.station == "Frame",
         )
         for tab, there in zip(tabs, offered, strict=True):

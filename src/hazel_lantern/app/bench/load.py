@@ -204,7 +204,7 @@ class LoadBench(QWidget):
         return self.pills[path]
 
     def _offer(self) -> None:
-        items = self.session.document.workshop.catalogue.items
+        items = self.session.workshop.catalogue.items
         options = [(OWN, "Own figures…")]
         options += [
             (id, f"{row.name} · {write(row.mass, 'mass', self.session.style)}")
@@ -221,7 +221,7 @@ class LoadBench(QWidget):
         if id == OWN:
             item = LoadItem(name=f"Own item {len(rig.load.items) + 1}", mass=0.5, up=0.04)
         else:
-            item = LoadItem.of(self.session.document.workshop.catalogue.items[id])
+            item = LoadItem.of(self.session.workshop.catalogue.items[id])
         edit = Edit("load.items", (*rig.load.items, item))
         trouble = self.session.edit(edit, action=f"add {item.name.lower()}")
         self.session.message.emit(trouble, bool(trouble))

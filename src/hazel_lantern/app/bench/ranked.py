@@ -22,7 +22,7 @@ from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.catalogue.rows import Section
 from hazel_lantern.core.identity import same
 from hazel_lantern.core.ranking import COST, MASS, SIZE, Ranked, ordered, rank
-from hazel_lantern.core.rigs.family import Ranking
+from hazel_lantern.core.rigs.asks import Ranking
 from hazel_lantern.core.units import write
 
 
@@ -144,10 +144,10 @@ class RankedChoice(QWidget):
 
     def refresh(self) -> None:
         """Rank anew once the design is at rest; until then the older list says so."""
-        rig = self.session.rig
-        if rig is None:
+        rig, found = self.session.rig, self.session.assessment
+        if rig is None or found is None:
             return
-        rankings = tuple(one for one in rig.family.rankings if one.station == self.station)
+        rankings = tuple(one for one in found.rankings if one.station == self.station)
         if list(self._tab_buttons) != [ranking.id for ranking in rankings]:
             self._build_tabs(rankings)
         if self._ranking is None:
@@ -157,9 +157,10 @@ class RankedChoice(QWidget):
             return
         self._for = key
         self._note.setText("ranking…")
-        ranking, settings = self._ranking, self.session.settings
-        workshop = self.session.document.workshop
-        self.worker.ask(lambda stop, _: rank(ranking, rig, settings, workshop, stop))
+        # The choices are those of the design at hand, not of when the tab was opened.
+        id, case = self._ranking.id, self.session.case(rig)
+        ranking = next(one for one in rankings if one.id == id)
+        self.worker.ask(lambda stop, _: rank(ranking, case, stop))
 
     def showEvent(self, event: QShowEvent | None) -> None:
         """What was not ranked while hidden is ranked now."""
@@ -194,7 +195,7 @@ class RankedChoice(QWidget):
         empty(self._order_row)
         self._orders = {}
         found = self.session.assessment
-        lamps = [] if found is None else [found.by_id[id].spec.name.lower() for id in ranking.more]
+        lamps = [] if found is None else [found.lamp(id).spec.name.lower() for id in ranking.more]
         titles = [(ranking.figure, "best"), *zip(ranking.more, lamps, strict=False)]
         if ranking.by_size:
             titles = [(SIZE, ranking.by_size), *titles, (MASS, "lightest")]
@@ -227,13 +228,14 @@ class RankedChoice(QWidget):
             return
         holding = sum(row.state.badness == 0 for row in self._rows)
         self._note.setText(f"{holding} of {len(self._rows)} hold all" if self._rows else "")
-        catalogue = self.session.document.workshop.catalogue
+        catalogue = self.session.workshop.catalogue
         style = self.session.style
-        lamp = found.by_id.get(self._order)
+        checked = self._order in (ranking.figure, *ranking.more)
+        lamp = found.lamp(self._order) if checked else None
         most = lamp is not None and lamp.spec.sense == "at least"
         for row in ordered(self._rows, self._order, most):
             figures = [
-                write(value, found.by_id[id].spec.kind, style) for id, value in row.figures.items()
+                write(value, found.lamp(id).spec.kind, style) for id, value in row.figures.items()
             ]
             figures += [write(row.cost, "money", style), write(row.mass, "mass", style)]
             words = row.note or " · ".join(figures)

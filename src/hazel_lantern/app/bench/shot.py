@@ -12,7 +12,7 @@ from hazel_lantern.app.lens import LensPainter
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import label, scrolled
 from hazel_lantern.core.mechanics import picture
-from hazel_lantern.core.rigs.family import Group
+from hazel_lantern.core.rigs.asks import Group
 from hazel_lantern.core.shot import Shot
 from hazel_lantern.core.units import write
 
@@ -116,7 +116,7 @@ class ShotBench(QWidget):
         self.fields.show_groups(shot_groups(rig.shot))
         self.frames.update()
         style, shot = self.session.style, rig.shot
-        sensor = self.session.document.workshop.catalogue.find("sensors", shot.lens.sensor)
+        sensor = self.session.workshop.catalogue.find("sensors", shot.lens.sensor)
         wide = picture.coverage(shot.lens.focal, sensor.width, shot.subject.distance)
         angle = picture.field_of_view(shot.lens.focal, sensor.width)
         tall = wide * shot.lens.frame_height / shot.lens.frame_width

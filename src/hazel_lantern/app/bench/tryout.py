@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import date
 from functools import partial
+from typing import Any
 
 from PyQt6.QtCore import QPoint
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
@@ -14,7 +15,7 @@ from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import button, label
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.project.model import LogEntry
-from hazel_lantern.core.rigs.family import Measure
+from hazel_lantern.core.rigs.asks import Measure
 from hazel_lantern.core.units import ReadError, read, write
 
 
@@ -24,7 +25,7 @@ class TryoutBench(QWidget):
     def __init__(self, session: Session) -> None:
         super().__init__()
         self.session = session
-        self._measure: Measure | None = None
+        self._measure: Measure[Any] | None = None
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(6)
@@ -62,12 +63,12 @@ class TryoutBench(QWidget):
         rig, found = self.session.rig, self.session.assessment
         if rig is None or found is None:
             return
-        measures = {measure.id: measure for measure in rig.family.measures}
+        measures = {measure.id: measure for measure in found.measures}
         if self._measure is None or self._measure.id not in measures:
-            self._measure = rig.family.measures[0]
+            self._measure = found.measures[0]
         style = self.session.style
         self.which.setText(f"{self._measure.label}…")
-        now = self._measure.predicted(rig, found)
+        now = self._measure.predicted(found.answer)
         self._foretold.setText(f"foretold {write(now, self._measure.kind, style)}")
         self._how.setText(self._measure.how)
         rows = []
@@ -78,7 +79,7 @@ class TryoutBench(QWidget):
             kind = measure.kind if measure else "number"
             off = entry.value - entry.predicted
             share = f" ({100 * off / entry.predicted:+.0f} %)" if entry.predicted else ""
-            today = write(measure.predicted(rig, found), kind, style) if measure else "–"
+            today = write(measure.predicted(found.answer), kind, style) if measure else "–"
             rows.append(
                 (
                     entry.on.isoformat(),
@@ -98,9 +99,10 @@ class TryoutBench(QWidget):
             self.table.setCellWidget(row, 7, off_button)
 
     def _offer(self) -> None:
-        rig = self.session.rig
-        assert rig is not None
-        options = [(measure.id, measure.label) for measure in rig.family.measures]
+        found = self.session.assessment
+        if found is None:
+            return
+        options = [(measure.id, measure.label) for measure in found.measures]
         popup = ChoicePopup(
             options, self._measure.id if self._measure else "", self.window() or self
         )
@@ -109,9 +111,9 @@ class TryoutBench(QWidget):
 
     def choose(self, id: str) -> None:
         """Log this kind of measurement next."""
-        rig = self.session.rig
-        assert rig is not None
-        self._measure = next(measure for measure in rig.family.measures if measure.id == id)
+        found = self.session.assessment
+        assert found is not None
+        self._measure = next(measure for measure in found.measures if measure.id == id)
         self.refresh()
         self.value.setFocus()
 
@@ -127,7 +129,7 @@ class TryoutBench(QWidget):
                 measure=measure.id,
                 value=value,
                 note=self.note.text(),
-                predicted=measure.predicted(rig, found),
+                predicted=measure.predicted(found.answer),
             )
         except ReadError as error:
             self.session.message.emit(f"{measure.label}: {error}", True)

@@ -12,6 +12,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.parts import Piece
 from hazel_lantern.core.workshop import Workshop
 
@@ -53,7 +54,7 @@ class CutPlan:
         return sum(bar.stock.price for bar in self.bars)
 
 
-class CutError(RuntimeError):
+class CutError(CannotBe):
     """No plan could be found; the message says why."""
 
 

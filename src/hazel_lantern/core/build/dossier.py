@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.assessor import assess
 from hazel_lantern.core.build.cuts import CutPlan, plan_cuts, stock_for
 from hazel_lantern.core.parts import Hole, Step, Template
 from hazel_lantern.core.project.model import Project, Rig
@@ -48,12 +49,12 @@ def gather(project: Project, rig: Rig, workshop: Workshop) -> Dossier:
     CutError
         If there is no cut plan.
     """
-    settings, family = project.settings, rig.family
-    assessment = family.assess(rig, settings, workshop)
+    settings = project.settings
+    assessment = assess(rig, settings, workshop)
     stock = stock_for(assessment.pieces, workshop, settings.price_factor)
     stations = ("Shot", "Load", "Frame", "Drive", "Build")
     cautions = dict.fromkeys(
-        caution for station in stations for caution in family.cautions(station, rig, assessment)
+        caution for station in stations for caution in assessment.cautions(station)
     )
     return Dossier(
         project=project,
@@ -61,9 +62,9 @@ def gather(project: Project, rig: Rig, workshop: Workshop) -> Dossier:
         assessment=assessment,
         workshop=workshop,
         cuts=plan_cuts(assessment.pieces, stock, settings.kerf),
-        holes=family.holes(rig, assessment, workshop),
-        templates=family.templates(rig, assessment, workshop),
-        steps=family.steps(rig, assessment, workshop, settings.style),
-        set_card=family.set_card(rig, assessment, settings.style),
+        holes=assessment.holes(),
+        templates=assessment.templates(),
+        steps=assessment.steps(),
+        set_card=assessment.set_card(),
         cautions=tuple(cautions),
     )

@@ -89,15 +89,9 @@ class _Pack:
         )
 
     def front(self) -> list[Flowable]:
-        rig, family = self.d.rig, self.d.rig.family
-        style = self.d.style
-        sketch = family.sketch(
-            rig,
-            self.d.assessment,
-            family.views[0].id,
-            len(self.d.assessment.marks) // 2,
-            self.d.workshop,
-        )
+        rig, found, style = self.d.rig, self.d.assessment, self.d.style
+        family = found.family
+        sketch = found.sketch(family.views[0].id, len(found.marks) // 2)
         shot = rig.shot
         line = (
             f"{family.title} · {shot.direction} of {write(shot.distance, 'length', style)} in "

@@ -7,6 +7,7 @@ from typing import Literal
 
 from pydantic import Field, field_validator
 
+from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Frozen
 from hazel_lantern.core.mechanics import sections
 from hazel_lantern.core.mechanics.sections import SectionProperties
@@ -66,7 +67,7 @@ class Section(Row):
     @classmethod
     def _some_length(cls, lengths: tuple[float, ...]) -> tuple[float, ...]:
         if not lengths or min(lengths) <= 0:
-            raise ValueError("at least one stock length above 0 is needed")
+            raise CannotBe("at least one stock length above 0 is needed")
         return tuple(sorted(lengths))
 
     @cached_property
@@ -98,7 +99,7 @@ class Section(Row):
 
 
 class Wheel(Row):
-    """A kind of wheel, roller or bush; ``count`` is how many a carriage takes."""
+    """A kind of wheel, roller or bush, rated in kg; ``count`` is how many a carriage takes."""
 
     face: Face
     captive: bool
@@ -205,17 +206,17 @@ class Roller(Row):
     """What stands at each corner of a dolly: one wheel, or some side by side or in a V.
 
     Stiffness and damping against sinking in are those of a corner, N/m and N·s/m; the run-out
-    is how far the tread goes up and down in a turn, m.
+    is how far the tread goes up and down in a turn, m; a set is rated in kg.
     """
 
-    face: Literal["pipe", "channel", "floor"]
+    face: Literal["round", "channel", "floor"]
     count: int = Field(ge=1, le=8)
     diameter: float = Field(gt=0)
     width: float = Field(gt=0)
     stiffness: float = Field(gt=0)
     damping: float = Field(ge=0)
     run_out: float = Field(ge=0)
-    rolling: float = Field(ge=0, lt=1)
+    rolling_resistance: float = Field(ge=0, lt=1)
     side_play: float = Field(ge=0)
     rating: float = Field(gt=0)
     mass: float = Field(ge=0)
@@ -227,7 +228,7 @@ class Floor(Row):
     """What a dolly or its track stands on: roughness G₀, m³, and what it adds to rolling."""
 
     roughness: float = Field(ge=0)
-    rolling: float = Field(ge=0, lt=1)
+    rolling_resistance: float = Field(ge=0, lt=1)
 
 
 #: Table name, its row type.

@@ -10,6 +10,7 @@ from typing import Any, TypeVar
 from pydantic import ValidationError
 
 from hazel_lantern.core.catalogue.rows import Row
+from hazel_lantern.core.errors import CannotBe
 
 RowT = TypeVar("RowT", bound=Row)
 
@@ -37,7 +38,7 @@ HEADER_UNITS = {
 }
 
 
-class CatalogueError(ValueError):
+class CatalogueError(CannotBe):
     """A table that cannot be read; the message names file, line, column and what is accepted."""
 
 
@@ -91,7 +92,7 @@ def _row(
         column = ".".join(str(part) for part in first["loc"])
         found = f", found “{first['input']}”" if first["loc"] and first["type"] != "missing" else ""
         raise CatalogueError(f"{where}, column “{column}”: {first['msg']}{found}") from None
-    except ValueError as error:
+    except CannotBe as error:
         raise CatalogueError(f"{where}: {error}") from None
     return row
 

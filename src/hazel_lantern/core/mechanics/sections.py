@@ -9,6 +9,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+from hazel_lantern.core.errors import CannotBe
+
 
 @dataclass(frozen=True)
 class SectionProperties:
@@ -62,7 +64,7 @@ class SectionProperties:
 def _require_positive(**dimensions: float) -> None:
     for name, value in dimensions.items():
         if not (math.isfinite(value) and value > 0):
-            raise ValueError(f"{name} is {value:g} m; it must be above 0")
+            raise CannotBe(f"{name} is {value:g} m; it must be above 0")
 
 
 def round_tube(diameter: float, wall: float) -> SectionProperties:
@@ -75,7 +77,7 @@ def round_tube(diameter: float, wall: float) -> SectionProperties:
     """
     _require_positive(diameter=diameter, wall=wall)
     if wall > diameter / 2:
-        raise ValueError(f"wall {wall:g} m is more than half of the diameter {diameter:g} m")
+        raise CannotBe(f"wall {wall:g} m is more than half of the diameter {diameter:g} m")
     inner = diameter - 2 * wall
     moment = math.pi / 64 * (diameter**4 - inner**4)
     return SectionProperties(
@@ -123,7 +125,7 @@ def rectangular_tube(width: float, height: float, wall: float) -> SectionPropert
     """
     _require_positive(width=width, height=height, wall=wall)
     if 2 * wall >= min(width, height):
-        raise ValueError(f"wall {wall:g} m leaves no hollow in {width:g} × {height:g} m")
+        raise CannotBe(f"wall {wall:g} m leaves no hollow in {width:g} × {height:g} m")
     w, h = width - 2 * wall, height - 2 * wall
     mid_w, mid_h = width - wall, height - wall
     return SectionProperties(
@@ -148,7 +150,7 @@ def oval_tube(width: float, height: float, wall: float) -> SectionProperties:
     """
     _require_positive(width=width, height=height, wall=wall)
     if 2 * wall >= min(width, height):
-        raise ValueError(f"wall {wall:g} m leaves no hollow in {width:g} × {height:g} m")
+        raise CannotBe(f"wall {wall:g} m leaves no hollow in {width:g} × {height:g} m")
     w, h = width - 2 * wall, height - 2 * wall
     mid_w, mid_h = (width - wall) / 2, (height - wall) / 2
     # Ramanujan's length of an ellipse.
@@ -198,7 +200,7 @@ def angle(width: float, height: float, wall: float) -> SectionProperties:
     """Angle with a level leg ``width`` and an upright leg ``height``, corner bottom left."""
     _require_positive(width=width, height=height, wall=wall)
     if wall >= min(width, height):
-        raise ValueError(f"wall {wall:g} m is not thinner than the legs")
+        raise CannotBe(f"wall {wall:g} m is not thinner than the legs")
     leg = height - wall
     return compound(
         [(width, wall, width / 2, wall / 2), (wall, leg, wall / 2, wall + leg / 2)], wall
@@ -209,7 +211,7 @@ def channel(width: float, height: float, wall: float) -> SectionProperties:
     """Channel lying open side up: floor ``width`` wide, two walls ``height`` high."""
     _require_positive(width=width, height=height, wall=wall)
     if 2 * wall >= width or wall >= height:
-        raise ValueError(f"wall {wall:g} m leaves no channel in {width:g} × {height:g} m")
+        raise CannotBe(f"wall {wall:g} m leaves no channel in {width:g} × {height:g} m")
     leg, mid = height - wall, wall + (height - wall) / 2
     return compound(
         [

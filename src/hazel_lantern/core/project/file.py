@@ -7,7 +7,8 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from hazel_lantern.core.catalogue import CatalogueError
+from hazel_lantern.core.assessor import assess
+from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import value_at
 from hazel_lantern.core.project.model import VERSION, Project
 from hazel_lantern.core.rigs import families
@@ -17,7 +18,7 @@ from hazel_lantern.core.workshop import Workshop
 LARGEST = 32 * 1024 * 1024
 
 
-class ProjectError(ValueError):
+class ProjectError(CannotBe):
     """A file that is not an acceptable project; the message names place, value and remedy."""
 
 
@@ -50,6 +51,8 @@ def _accepted(error: dict[str, Any]) -> str:
     if kind == "missing":
         return "this field is missing and is needed"
     if kind == "value_error":
+        if not isinstance(context["error"], CannotBe):
+            raise context["error"]
         return str(context["error"])
     bounds = {
         "greater_than_equal": ("ge", "at least"),
@@ -131,8 +134,8 @@ def _check_rig(project: Project, number: int, workshop: Workshop | None) -> None
         return
     rig = project.rigs[number]
     try:
-        rig.family.assess(rig, project.settings, workshop)
-    except (CatalogueError, ValueError, KeyError, ArithmeticError) as error:
+        assess(rig, project.settings, workshop)
+    except CannotBe as error:
         raise ProjectError(f"rigs, number {number + 1} (“{rig.name}”): {error}") from None
 
 

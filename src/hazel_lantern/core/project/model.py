@@ -1,56 +1,21 @@
-"""The project: settings and rigs, as kept in a file."""
+"""The project: its settings and rigs, as kept in a file."""
 
 from __future__ import annotations
 
 from datetime import date
-from typing import Annotated, Any, Literal
+from typing import Any, Literal
 
-from pydantic import Field, field_validator, model_validator
+from pydantic import Field, model_validator
 
-from hazel_lantern.core.fields import Frozen, choice, quantity
-from hazel_lantern.core.load import Load
-from hazel_lantern.core.parts import Having
+from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.fields import Frozen
 from hazel_lantern.core.rigs import AnyDesign, find_family
-from hazel_lantern.core.shot import Shot
-from hazel_lantern.core.units import Style
+from hazel_lantern.core.rigs.case import Setup
+from hazel_lantern.core.rigs.family import Family
+from hazel_lantern.core.settings import Settings
 
 #: The version of the file format that this code writes.
 VERSION = 1
-
-
-class Settings(Frozen):
-    """Units, money, limits: what holds for the whole project."""
-
-    units: Literal["mm", "ft·in"] = choice("Units", "mm")
-    denominator: Literal[16, 32] = choice("Finest part of an inch", 16)
-    currency: str = Field("€", title="Currency", min_length=1, max_length=4)
-    price_factor: float = quantity("number", "Catalogue prices times", 1.0, low=0, high=10000)
-    tight_margin: float = quantity("percent", "Tight within", 0.15, low=0, high=0.9)
-    limits: dict[str, Annotated[float, Field(ge=-1e9, le=1e9)]] = Field(
-        {}, title="Limits changed by the maker"
-    )
-    hand_push: float = quantity("force", "Push to stand up to", 10.0, low=0, high=500)
-    working_fraction: float = quantity("percent", "Share of a rating used", 0.7, low=0.05, high=1)
-    kerf: float = quantity("fine", "Saw cut", 0.002, low=0, high=0.02)
-    circle: float = quantity("fine", "Circle of confusion", 2e-5, low=1e-6, high=1e-3)
-
-    @field_validator("denominator", mode="before")
-    @classmethod
-    def _from_words(cls, value: Any) -> Any:
-        return int(value) if isinstance(value, str) and value.isdigit() else value
-
-    @property
-    def style(self) -> Style:
-        """How quantities are printed."""
-        return Style(self.units, self.denominator, self.currency)
-
-
-class PartMark(Frozen):
-    """What the maker says of a part: owned or scrap, or another price for one."""
-
-    key: str
-    having: Having | None = None
-    price: float | None = Field(None, ge=0, le=1e7)
 
 
 class LogEntry(Frozen):
@@ -70,36 +35,28 @@ class Assumption(Frozen):
     why: str
 
 
-class Rig(Frozen):
-    """One rig: shot, load, design, parts marked, measurements."""
+class Rig(Setup):
+    """One rig: its setup, its name, measurements, and what the first draft assumed."""
 
     name: str = Field(title="Name", min_length=1, max_length=60)
-    shot: Shot = Shot()
-    load: Load = Load()
     design: AnyDesign
-    budget: float = quantity("money", "Budget", 150.0, low=0, high=1e7)
-    marked: tuple[PartMark, ...] = Field((), max_length=400)
     log: tuple[LogEntry, ...] = Field((), max_length=5000)
     assumed: tuple[Assumption, ...] = Field((), max_length=400)
 
     @model_validator(mode="after")
     def _family_takes_the_move(self) -> Rig:
-        family = find_family(self.design.family)
+        family = self.family
         if self.shot.direction not in family.moves:
-            raise ValueError(
+            raise CannotBe(
                 f"a {family.title.lower()} does not make the move “{self.shot.direction}”; "
                 f"accepted: {', '.join(family.moves)}"
             )
         return self
 
     @property
-    def family(self) -> Any:
+    def family(self) -> type[Family[Any, Any]]:
         """The family that knows this rig's design."""
         return find_family(self.design.family)
-
-    def mark_of(self, key: str) -> PartMark | None:
-        """What was said of a part."""
-        return next((mark for mark in self.marked if mark.key == key), None)
 
 
 class Project(Frozen):

@@ -9,21 +9,26 @@ from typing import TYPE_CHECKING, Annotated, Any, Union
 
 from pydantic import Field
 
-from hazel_lantern.core.rigs.family import Design, Family
+from hazel_lantern.core.rigs.case import Design
+from hazel_lantern.core.rigs.family import Family
+
+AnyFamily = type[Family[Any, Any]]
 
 
 @cache
-def families() -> dict[str, Family]:
+def families() -> dict[str, AnyFamily]:
     """All families by id, found by looking into this package."""
-    found: dict[str, Family] = {}
+    found: dict[str, AnyFamily] = {}
     for module in pkgutil.iter_modules(__path__):
         if module.ispkg:
-            family: Family = importlib.import_module(f"{__name__}.{module.name}").FAMILY
-            found[family.id] = family
+            package = importlib.import_module(f"{__name__}.{module.name}")
+            family: AnyFamily | None = getattr(package, "FAMILY", None)
+            if family is not None:
+                found[family.id] = family
     return found
 
 
-def find_family(id: str) -> Family:
+def find_family(id: str) -> AnyFamily:
     """The family of that id.
 
     Raises

@@ -1,251 +1,148 @@
-"""What the application asks of a family of rigs; it knows families by nothing else."""
+"""A family of rigs: an assembly that solves a case, draws it, and says what moves it makes."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Sequence
-from dataclasses import dataclass
-from typing import TYPE_CHECKING, NamedTuple, Protocol
+from abc import ABC, abstractmethod
+from collections.abc import Callable, Iterable, Mapping
+from functools import cached_property
+from typing import Any, Generic, NamedTuple
 
-from hazel_lantern.core.fields import Edit, Frozen
-from hazel_lantern.core.units import Style
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.assessment import Assessment
-    from hazel_lantern.core.lamps import LimitSpec
-    from hazel_lantern.core.load import Load
-    from hazel_lantern.core.parts import Hole, Step, Template
-    from hazel_lantern.core.project.model import Rig, Settings
-    from hazel_lantern.core.shot import Shot
-    from hazel_lantern.core.sketch import Sketch
-    from hazel_lantern.core.workshop import Workshop
-
-
-class Design(Frozen):
-    """Root of every family's design model; ``family`` is a literal in each."""
-
-    family: str
+from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.load import Load
+from hazel_lantern.core.parts import Part, Piece
+from hazel_lantern.core.poses import Poses, Shake, Trace, Turn
+from hazel_lantern.core.rigs.asks import Measure, View
+from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
+from hazel_lantern.core.rigs.case import Case, DesignT
+from hazel_lantern.core.settings import Settings
+from hazel_lantern.core.shot import Shot
+from hazel_lantern.core.sketch import Sketch
+from hazel_lantern.core.workshop import Workshop
 
 
-@dataclass(frozen=True)
-class Numeric:
-    """A lever on a figure: the least change that mends is looked for in both directions.
+class Draft(NamedTuple):
+    """A design to start from, and the assumptions made: path to reason."""
 
-    Attributes
-    ----------
-    path : str
-        The field.
-    step : float
-        What a maker can set, SI.
-    low, high : float
-        How far it may go.
-    title : str
-        With ``{}`` for the printed new value.
-    whole : bool
-        Whether only whole numbers will do.
-    then : callable or None
-        From the rig so changed to what a maker would set anew because of it.
-    """
-
-    path: str
-    step: float
-    low: float
-    high: float
-    title: str
-    whole: bool = False
-    then: Callable[[Rig], tuple[Edit, ...]] | None = None
+    design: Any
+    why: dict[str, str]
 
 
-@dataclass(frozen=True)
-class Choices:
-    """A lever on a choice: candidates, each a title and the edits it takes."""
-
-    candidates: tuple[tuple[str, tuple[Edit, ...]], ...]
-
-
-Lever = Numeric | Choices
-
-
-class Candidate(NamedTuple):
-    """One thing to choose: its id, name, the edits that choose it, a word on it, its size."""
-
-    id: str
-    name: str
-    edits: tuple[Edit, ...]
-    note: str = ""
-    size: float = 0.0
-
-
-@dataclass(frozen=True)
-class Ranking:
-    """A choice to rank: its title, its candidates, and which are compared by what.
+class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
+    """A family of rigs; an instance is one solved case of it.
 
     Attributes
     ----------
     id, title : str
-    candidates : callable
-        ``(rig, workshop, style)`` to candidates.
-    chosen : callable
-        The id now in use.
-    figure : str
-        Lamp id whose value is shown beside each.
-    more : tuple of str
-        Further lamps whose values are shown, and by which the list can be ordered.
-    station : str
-        Where it stands.
-    by_size : str
-        What ordering by the candidates' size is called; not offered when empty.
-    """
-
-    id: str
-    title: str
-    candidates: Callable[[Rig, Workshop, Style], Iterable[Candidate]]
-    chosen: Callable[[Rig], str]
-    figure: str
-    more: tuple[str, ...] = ()
-    station: str = "Frame"
-    by_size: str = ""
-
-
-@dataclass(frozen=True)
-class PlotSpec:
-    """Curves of one plot.
-
-    Attributes
-    ----------
-    title : str
-    left, right : tuple of str
-        Trace ids, by the axis they are read on.
-    limit_lamp : str
-        The lamp whose limit is shaded.
-    band : bool
-        Shade what lies within the limit on both sides of nought, not what lies beyond it.
-    across : str
-        The trace to plot against, where it is not the place along the move.
-    """
-
-    title: str
-    left: tuple[str, ...]
-    right: tuple[str, ...] = ()
-    limit_lamp: str = ""
-    band: bool = False
-    across: str = ""
-
-
-@dataclass(frozen=True)
-class Group:
-    """Fields that belong together on the bench.
-
-    With ``rows``, the path of a list, ``paths`` are the fields of each of its members.
-    """
-
-    title: str
-    paths: tuple[str, ...]
-    rows: str = ""
-
-
-@dataclass(frozen=True)
-class Measure:
-    """Something a maker can measure on the built rig, and what is foretold.
-
-    ``how`` tells in one sentence how to take it.
-    """
-
-    id: str
-    label: str
-    kind: str
-    how: str
-    predicted: Callable[[Rig, Assessment], float]
-
-
-@dataclass(frozen=True)
-class View:
-    """A way to draw the rig to scale."""
-
-    id: str
-    title: str
-
-
-class Family(Protocol):
-    """A family of rigs.
-
-    One whose assessment takes longer than a frame may have ``quick(rig, settings, workshop,
-    before)`` besides: the same, with what takes long from an assessment of a moment ago, its
-    lamps marked as older.
+    moves : tuple of str
+        Directions that it can take the camera.
+    design_type : type
+        Its design model.
+    views : tuple of View
+        Ways to draw it; the first one is shown first.
+    measures : tuple of Measure
+        What a maker can measure on the built rig.
+    wanted_words : str
+        What ``wanted`` is, to end the sentence "white cross: …".
     """
 
     id: str
     title: str
     moves: tuple[str, ...]
-    design_type: type[Design]
-    limits: dict[str, LimitSpec]
+    design_type: type[DesignT]
     views: tuple[View, ...]
-    rankings: tuple[Ranking, ...]
-    measures: tuple[Measure, ...]
+    measures: tuple[Measure[AnswerT], ...] = ()
+    wanted_words: str = "where a stiff rig would"
 
-    def assess(self, rig: Rig, settings: Settings, workshop: Workshop) -> Assessment:
-        """Everything about the rig; a pure function, a few milliseconds."""
-        ...
+    @classmethod
+    @abstractmethod
+    def solve(cls, case: Case[DesignT]) -> AnswerT:
+        """The physics of a case.
 
-    def sketch(
-        self,
-        rig: Rig,
-        assessment: Assessment,
-        view: str,
-        mark: int,
-        workshop: Workshop,
-        turn: float | None = None,
-    ) -> Sketch:
-        """The drawing of a view at a mark, turned as asked or as the move has it."""
-        ...
+        What takes long may wait until it is asked for; what cannot be is said at once.
 
-    def levers(self, rig: Rig, workshop: Workshop, style: Style) -> Sequence[Lever]:
-        """What may be changed to mend a lamp."""
-        ...
+        Raises
+        ------
+        CannotBe
+            Names value, place and what would be accepted.
+        """
 
-    def plots(self, station: str, rig: Rig) -> tuple[PlotSpec, ...]:
-        """The plots of a station."""
-        ...
+    @classmethod
+    def borrow(cls, answer: AnswerT, before: AnswerT) -> AnswerT | None:
+        """The answer with what takes longer than a frame from a moment ago, marked as stale.
 
-    def groups(self, station: str, rig: Rig) -> tuple[Group, ...]:
-        """The fields of a station's bench."""
-        ...
+        None where nothing takes so long.
+        """
+        return None
 
-    def readout(
-        self, station: str, rig: Rig, assessment: Assessment, style: Style
-    ) -> tuple[tuple[str, str], ...]:
-        """Computed figures that a station shows beside its fields."""
-        ...
+    @classmethod
+    @abstractmethod
+    def first_draft(cls, shot: Shot, load: Load, settings: Settings, workshop: Workshop) -> Draft:
+        """A design to start from; the search for mends settles it."""
 
-    def first_draft(
-        self, shot: Shot, load: Load, settings: Settings, workshop: Workshop
-    ) -> tuple[Design, dict[str, str]]:
-        """A design to start from, and the assumptions made: path to reason."""
-        ...
-
-    def holes(self, rig: Rig, assessment: Assessment, workshop: Workshop) -> tuple[Hole, ...]:
-        """The drill table, each part from its datum corner."""
-        ...
-
-    def templates(
-        self, rig: Rig, assessment: Assessment, workshop: Workshop
-    ) -> tuple[Template, ...]:
-        """Parts that are marked out and drilled by a drawing of true size."""
-        ...
-
-    def steps(
-        self, rig: Rig, assessment: Assessment, workshop: Workshop, style: Style
-    ) -> tuple[Step, ...]:
-        """How to build it."""
-        ...
-
-    def set_card(self, rig: Rig, assessment: Assessment, style: Style) -> tuple[str, ...]:
-        """What to have at hand on the day."""
-        ...
-
-    def cautions(self, station: str, rig: Rig, assessment: Assessment) -> tuple[str, ...]:
-        """What to mind at a station."""
-        ...
-
-    def suits(self, shot: Shot) -> tuple[float, str]:
+    @classmethod
+    @abstractmethod
+    def suits(cls, shot: Shot) -> tuple[float, str]:
         """How well the family can do a shot, 0 to 1, and why."""
-        ...
+
+    def assemblies(self) -> Iterable[Assembly[AnswerT]]:
+        """What the rig is made of, in the order in which its lamps are listed."""
+        return ()
+
+    @cached_property
+    def everything(self) -> tuple[Assembly[AnswerT], ...]:
+        """The family itself and all of its assemblies."""
+        return self, *self.assemblies()
+
+    @abstractmethod
+    def axes(self) -> tuple[Axis, ...]:
+        """Its freedoms; the tape reads the first."""
+
+    @property
+    @abstractmethod
+    def times(self) -> Any:
+        """When each mark is reached, (n,) s."""
+
+    @abstractmethod
+    def traces(self) -> Mapping[str, Callable[[], Trace]]:
+        """Figures over the move, each made when it is looked at."""
+
+    @abstractmethod
+    def poses(self) -> Poses:
+        """Of the lens as the rig really carries it."""
+
+    @abstractmethod
+    def wanted(self) -> Poses:
+        """Of the lens as the shot asks."""
+
+    @abstractmethod
+    def subject(self) -> Any:
+        """Foot of the subject, (3,) m."""
+
+    @abstractmethod
+    def sketch(self, view: str, mark: int, turn: float | None = None) -> Sketch:
+        """The drawing of a view at a mark, turned as asked or as the move has it."""
+
+    @abstractmethod
+    def parts(self) -> tuple[Part, ...]:
+        """What to buy and what is owned; `bought` keeps it."""
+
+    @cached_property
+    def bought(self) -> tuple[Part, ...]:
+        """The parts, worked out once."""
+        return self.parts()
+
+    @abstractmethod
+    def pieces(self) -> tuple[Piece, ...]:
+        """Pieces to cut from stock lengths."""
+
+    @abstractmethod
+    def travel(self) -> float:
+        """How far the camera can go, m."""
+
+    def turn(self) -> Turn | None:
+        """A second freedom in which a maker may look round."""
+        return None
+
+    def shake(self) -> Shake | None:
+        """What moves the lens too quickly to be in its poses."""
+        return None

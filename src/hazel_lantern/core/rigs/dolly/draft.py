@@ -3,17 +3,23 @@
 from __future__ import annotations
 
 import math
-from typing import TYPE_CHECKING
 
+from hazel_lantern.core.load import Load
 from hazel_lantern.core.mechanics import elastica
-from hazel_lantern.core.rigs.dolly.model import DollyDesign, Laid, Platform, Push, Track, Wheels
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.load import Load
-    from hazel_lantern.core.project.model import Settings
-    from hazel_lantern.core.shot import Shot
-    from hazel_lantern.core.workshop import Workshop
-
+from hazel_lantern.core.rigs.dolly.model import (
+    DollyDesign,
+    F,
+    Laid,
+    Platform,
+    Push,
+    Track,
+    Wheels,
+)
+from hazel_lantern.core.rigs.family import Draft
+from hazel_lantern.core.rigs.kit.stands import cheapest_stand
+from hazel_lantern.core.settings import Settings
+from hazel_lantern.core.shot import Shot
+from hazel_lantern.core.workshop import Workshop
 
 #: From foot to foot of a stand on a draft's deck, m.
 SPREAD = 0.55
@@ -23,26 +29,24 @@ def _up(value: float, step: float) -> float:
     return round(math.ceil(value / step - 1e-9) * step, 6)
 
 
-def first_draft(
-    shot: Shot, load: Load, settings: Settings, workshop: Workshop
-) -> tuple[DollyDesign, dict[str, str]]:
+def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) -> Draft:
     """A plausible start, before the search for mends settles it."""
-    platform, wheels, spare = Platform(), Wheels(), 0.2
+    wheels, spare = Wheels(), 0.2
     height = shot.camera_height - load.lens_axis
     deck = 0.18
-    able = [
-        one
-        for one in workshop.catalogue.stands.values()
-        if one.lowest <= height - deck <= one.highest
-        and one.rating * settings.working_fraction >= load.centre().mass
-        and one.least_spread <= SPREAD
-    ]
-    if able:
-        cheapest = min(able, key=lambda one: one.price)
-        spread = max(SPREAD, cheapest.least_spread)
-        platform = Platform(stand=cheapest.id, spread=spread)
-    low = not able
-    if low:
+    stand = cheapest_stand(
+        workshop.catalogue.stands.values(),
+        lambda one: (
+            one.lowest <= height - deck <= one.highest
+            and one.rating * settings.working_fraction >= load.centre().mass
+            and one.least_spread <= SPREAD
+        ),
+        workshop.shelf.count_of,
+    )
+    low = stand is None
+    if stand is not None:
+        platform = Platform(stand=stand.id, spread=max(SPREAD, stand.least_spread))
+    else:
         platform = Platform(mount="low mount", length=0.6, width=0.5, mass=4.0)
         wheels = Wheels(wheelbase=0.42, bogie=0.1)
     laid: Laid = "straight track"
@@ -75,17 +79,17 @@ def first_draft(
         push=Push(height=min(0.9, max(0.3, shot.camera_height))),
     )
     why = {
-        "design.track.section": "a pipe that skate wheels run on",
-        "design.track.piece": "as few pieces as a car carries",
-        "design.track.gauge": "wide enough for the stand",
-        "design.track.sleepers": "half a metre keeps most pipes from sagging",
-        "design.track.floor": "level concrete; choose yours",
-        "design.track.packing": "most of the floor's waves packed out under the sleepers",
-        "design.wheels.roller": "skate wheels in a V",
-        "design.platform.stand": "the cheapest that reaches so high and bears it",
-        "design.platform.mass": "a plywood board with wheel plates",
-        "design.push.stopping": "a gentle pull back",
+        F.track.section: "a pipe that skate wheels run on",
+        F.track.piece: "as few pieces as a car carries",
+        F.track.gauge: "wide enough for the stand",
+        F.track.sleepers: "half a metre keeps most pipes from sagging",
+        F.track.floor: "level concrete; choose yours",
+        F.track.packing: "most of the floor's waves packed out under the sleepers",
+        F.wheels.roller: "skate wheels in a V",
+        F.platform.stand: "the cheapest that reaches so high and bears it",
+        F.platform.mass: "a plywood board with wheel plates",
+        F.push.stopping: "a gentle pull back",
     }
     if laid == "bowed track":
-        why["design.track.sagitta"] = "turns as far as the arc on the whole"
-    return design, why
+        why[F.track.sagitta] = "turns as far as the arc on the whole"
+    return Draft(design, why)

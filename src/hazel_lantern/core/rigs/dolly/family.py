@@ -1,58 +1,68 @@
-"""The dolly as the application sees it: choices, plots, fields, words."""
+"""The dolly as the application sees it."""
 
 from __future__ import annotations
 
 import math
-from typing import TYPE_CHECKING
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import replace
 
 import numpy as np
 
-from hazel_lantern.core.mechanics import elastica
-from hazel_lantern.core.rigs.dolly import draft, levers, words
-from hazel_lantern.core.rigs.dolly.assess import assess, quick
-from hazel_lantern.core.rigs.dolly.limits import LIMITS
-from hazel_lantern.core.rigs.dolly.model import DollyDesign
-from hazel_lantern.core.rigs.dolly.parts import holes, templates
+from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.load import Load
+from hazel_lantern.core.mechanics import elastica, ride, track
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.parts import Hole, Part, Piece, Step, Template
+from hazel_lantern.core.poses import Poses, Shake, Trace
+from hazel_lantern.core.rigs.asks import Group, Lever, Measure, PlotSpec, Ranking, View
+from hazel_lantern.core.rigs.assembly import Assembly, Checks
+from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.rigs.dolly import draft, lamps_ride, lamps_stand, levers, parts, words
+from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer
+from hazel_lantern.core.rigs.dolly.lamps_place import carry, clearances
+from hazel_lantern.core.rigs.dolly.model import DollyDesign, F
+from hazel_lantern.core.rigs.dolly.path import Line
 from hazel_lantern.core.rigs.dolly.sketch_above import from_above
 from hazel_lantern.core.rigs.dolly.sketch_side import from_the_side
-from hazel_lantern.core.rigs.dolly.statics import Parts
-from hazel_lantern.core.rigs.family import Group, Measure, PlotSpec, View
+from hazel_lantern.core.rigs.family import Draft, Family
+from hazel_lantern.core.rigs.kit.place import Place
+from hazel_lantern.core.rigs.kit.purse import Purse
+from hazel_lantern.core.rigs.kit.wheels import Runs, WheelsOn
+from hazel_lantern.core.settings import Settings
+from hazel_lantern.core.shot import S, Shot
+from hazel_lantern.core.sketch import Sketch
+from hazel_lantern.core.workshop import Workshop
 
-if TYPE_CHECKING:
-    from hazel_lantern.core.assessment import Assessment
-    from hazel_lantern.core.parts import Hole, Template
-    from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.shot import Shot
-    from hazel_lantern.core.sketch import Sketch
-    from hazel_lantern.core.workshop import Workshop
-
-
-def _chord(rig: Rig, found: Assessment) -> float:
-    track = rig.design.track  # type: ignore[attr-defined]
-    if track.kind == "bowed track":
-        return elastica.bow(track.length, track.sagitta).chord
-    if track.kind == "pre-bent track":
-        return 2 * rig.shot.radius * math.sin(track.length / rig.shot.radius / 2)
-    return float(track.length)
+#: Points of the ride that a plot is given.
+SHOWN = 600
 
 
-class DollyFamily:
+def _chord(answer: DollyAnswer) -> float:
+    """Across the floor from end to end of the track's middle line, m."""
+    laid, radius = answer.design.track, answer.shot.radius
+    if laid.kind == "bowed track":
+        return elastica.bow(laid.length, laid.sagitta).chord
+    if laid.kind == "pre-bent track":
+        return 2 * radius * math.sin(laid.length / radius / 2)
+    return laid.length
+
+
+class Dolly(Family[DollyDesign, DollyAnswer]):
     """A platform on wheels, on track straight or curved, or on the floor."""
 
     id = "dolly"
     title = "Dolly"
     moves = ("left to right", "right to left", "push in", "pull out", "arc left", "arc right")
     design_type = DollyDesign
-    limits = LIMITS
     views = (View("above", "From above"), View("side", "Side, to scale"))
-    rankings = (levers.TRIES, levers.RAILS, levers.ROLLERS, levers.FLOORS)
+    wanted_words = "where a dolly that keeps to the line and does not shake would"
     measures = (
         Measure(
             "push",
             "Steady push on level track",
             "force",
             "Pull the loaded dolly slowly with a luggage scale and read it; 1 kg is 9.81 N.",
-            lambda rig, found: found.figures["answer"].rolling * found.figures["answer"].weight,
+            lambda found: found.rolling * found.weight,
         ),
         Measure(
             "dip",
@@ -60,7 +70,7 @@ class DollyFamily:
             "fine",
             "Stop a wheel half way between two sleepers and measure how far the pipe sinks "
             "against a straight board.",
-            lambda rig, found: found.figures["answer"].dip,
+            lambda found: found.dip,
         ),
         Measure(
             "chord",
@@ -74,119 +84,34 @@ class DollyFamily:
             "Rolls on by itself from the move's greatest speed",
             "length",
             "Push it at the move's speed on level track, let go, and measure how far it rolls.",
-            lambda rig, found: (
-                float(np.abs(found.figures["answer"].course.speed).max()) ** 2
-                / (2 * found.figures["answer"].rolling * 9.80665)
-            ),
+            lambda found: float(found.axis.speed.max()) ** 2 / (2 * found.rolling * GRAVITY),
         ),
         Measure(
             "mass",
             "Dolly with camera, weighed",
             "mass",
             "Weigh the parts on a scale and add them up.",
-            lambda rig, found: found.figures["answer"].carried.mass,
+            lambda found: found.carried.mass,
         ),
     )
 
-    assess = staticmethod(assess)
-    quick = staticmethod(quick)
-    levers = staticmethod(levers.levers)
-    steps = staticmethod(words.steps)
-    set_card = staticmethod(words.set_card)
-    cautions = staticmethod(words.cautions)
-    readout = staticmethod(words.readout)
-    first_draft = staticmethod(draft.first_draft)
+    @classmethod
+    def solve(cls, case: Case[DollyDesign]) -> DollyAnswer:
+        """Look up what it is made of; the rest is worked out when asked for."""
+        return DollyAnswer(case).looked_up()
 
-    def sketch(
-        self,
-        rig: Rig,
-        assessment: Assessment,
-        view: str,
-        mark: int,
-        workshop: Workshop,
-        turn: float | None = None,
-    ) -> Sketch:
-        """Draw the floor from above, or the line of the rails from the side."""
-        draw = from_the_side if view == "side" else from_above
-        return draw(rig, assessment, mark)
+    @classmethod
+    def borrow(cls, answer: DollyAnswer, before: DollyAnswer) -> DollyAnswer:
+        """The same with the ride of a moment ago, which takes longest."""
+        return replace(answer, borrowed=before.shaking)
 
-    def plots(self, station: str, rig: Rig) -> tuple[PlotSpec, ...]:
-        """The curves of each station."""
-        design: DollyDesign = rig.design  # type: ignore[assignment]
-        spectrum = PlotSpec("How often it shakes", ("sizes",), across="waves")
-        curved = design.curved or rig.shot.curved
-        frame = (
-            PlotSpec("Shake in the picture", ("up", "aside", "turning"), across="time"),
-            PlotSpec("Off the arc", ("farther",), ("aim",)) if curved else spectrum,
-        )
-        return {
-            "Load": (PlotSpec("The corners", ("heaviest wheel", "lightest wheel")),),
-            "Frame": frame,
-            "Drive": (
-                PlotSpec("The move", ("speed",), ("acceleration",)),
-                PlotSpec("Push along the track", ("push",)),
-                spectrum,
-            ),
-        }.get(station, ())
+    @classmethod
+    def first_draft(cls, shot: Shot, load: Load, settings: Settings, workshop: Workshop) -> Draft:
+        """A dolly to start from."""
+        return draft.first_draft(shot, load, settings, workshop)
 
-    def groups(self, station: str, rig: Rig) -> tuple[Group, ...]:
-        """The fields of each station's bench."""
-        design: DollyDesign = rig.design  # type: ignore[assignment]
-
-        def fields(title: str, part: str, *names: str) -> Group:
-            return Group(title, tuple(f"design.{part}.{name}" for name in names))
-
-        if station == "Load":
-            platform = ["mass", "ballast", "operator"]
-            if design.platform.operator == "rides":
-                platform += ["operator_mass", "operator_back"]
-            return (fields("On the deck", "platform", *platform),)
-        if station == "Drive":
-            by_crank = design.push.kind == "crank and spool"
-            crank = ("spool", "crank", "efficiency") if by_crank else ()
-            return (
-                Group("Move", ("shot.duration", "shot.ease", "shot.ease_in", "shot.ease_out")),
-                fields("Moved", "push", "kind", *crank, "height", "stopping", "brake"),
-            )
-        if station != "Frame":
-            return ()
-        track = ["kind", "floor"]
-        if design.on_track:
-            track += ["section", "pieces", "piece", "gauge"]
-            if design.track.kind == "bowed track":
-                track.append("sagitta")
-            track += ["joint", "gap", "step", "sleepers", "packing"]
-        wheels = ["roller", "corner", "wheelbase"]
-        if design.paired:
-            wheels.insert(2, "bogie")
-        if design.on_track:
-            wheels.append("gauge_error")
-        platform = ["form", "length", "width", "height", "mount"]
-        platform += ["stand", "spread"] if design.platform.mount == "stand" else ["low_mass"]
-        carried = fields("Carried there", "carried", "longest")
-        return (
-            Group(
-                "Track",
-                (*(f"design.track.{name}" for name in track), "design.track.spare"),
-            ),
-            fields("Wheels", "wheels", *wheels),
-            fields("Platform", "platform", *platform),
-            carried,
-        )
-
-    def holes(self, rig: Rig, assessment: Assessment, workshop: Workshop) -> tuple[Hole, ...]:
-        """Drill table."""
-        design: DollyDesign = rig.design  # type: ignore[assignment]
-        return holes(rig, design, Parts.of(design, workshop))
-
-    def templates(
-        self, rig: Rig, assessment: Assessment, workshop: Workshop
-    ) -> tuple[Template, ...]:
-        """Platform, wheel plates and sleepers."""
-        design: DollyDesign = rig.design  # type: ignore[assignment]
-        return templates(rig, design, self.holes(rig, assessment, workshop))
-
-    def suits(self, shot: Shot) -> tuple[float, str]:
+    @classmethod
+    def suits(cls, shot: Shot) -> tuple[float, str]:
         """How well a dolly can do a shot, and why."""
         if shot.upright:
             return 0.1, "wheels carry a camera along, not up"
@@ -195,3 +120,207 @@ class DollyFamily:
         if shot.distance > 1.5:
             return 0.95, "a long way along the floor is what track is for"
         return 0.6, "so short a way is easier on rails on a stand"
+
+    def assemblies(self) -> Iterable[Assembly[DollyAnswer]]:
+        """Track and ride, wheels, standing and rolling, place and purse."""
+        a, on, rides, stands = self.answer, self.answer.design, lamps_ride, lamps_stand
+        used = [("the gauge may be off by", on.wheels.gauge_error)]
+        if on.wheels.corner == "two sets, rigid" and math.isfinite(a.radius):
+            offset = track.bogie_offset(on.wheels.bogie, a.radius)
+            used.append(("a stiff pair of sets on this curve needs", offset))
+        under = a.rows.section.name if on.on_track else "the floor"
+        return (
+            Checks(a, rides.shot, rides.ride, rides.track_dip, rides.track_stress),
+            Checks(a, rides.pipe_strain, rides.arc),
+            WheelsOn(a, Runs(a.rows.roller, under, a.running_face, on.on_track, tuple(used))),
+            Checks(a, stands.wheel_load, stands.wheel_lift, stands.tip, stands.feet),
+            Checks(a, stands.push, stands.stop, stands.runaway, carry),
+            Place(a, clearances, "line of the rails; heights of mount and camera"),
+            Purse(a, lambda: self.bought),
+        )
+
+    def axes(self) -> tuple[Axis, ...]:
+        """The dolly along its line."""
+        return (self.answer.axis,)
+
+    @property
+    def times(self) -> Array:
+        """When each mark is reached, (n,) s."""
+        return self.answer.course.times
+
+    def traces(self) -> Mapping[str, Callable[[], Trace]]:
+        """Figures over the move, and the ride over its own times."""
+        answer, axis = self.answer, self.answer.axis
+
+        def quick(row: int, label: str) -> Callable[[], Trace]:
+            return lambda: Trace(label, "px", answer.shaking.quick[row, :: every()])
+
+        def every() -> int:
+            return max(len(answer.shaking.times) // SHOWN, 1)
+
+        def time() -> Trace:
+            times = answer.shaking.times[:: every()]
+            return Trace("time", "time", times, at_marks=answer.course.times)
+
+        def waves() -> Trace:
+            turns = axis.speed / (math.pi * answer.rows.roller.diameter)
+            return Trace("times a second", "rate", answer.shaking.spectrum[0], at_marks=turns)
+
+        return {
+            "speed": lambda: Trace("speed", "speed", axis.speed),
+            "acceleration": lambda: Trace("acceleration", "acceleration", axis.acceleration),
+            "push": lambda: Trace("push", "force", axis.effort),
+            "lightest wheel": lambda: Trace("lightest corner", "force", answer.corners.min(axis=0)),
+            "heaviest wheel": lambda: Trace("heaviest corner", "force", answer.corners.max(axis=0)),
+            "farther": lambda: Trace("farther from the subject", "length", answer.departure[0]),
+            "aim": lambda: Trace("aim off the subject", "angle", answer.departure[1]),
+            "time": time,
+            "up": quick(0, "up and down"),
+            "aside": quick(1, "sideways"),
+            "turning": quick(2, "turning"),
+            "waves": waves,
+            "sizes": lambda: Trace("up and down", "px", answer.shaking.spectrum[1]),
+        }
+
+    def subject(self) -> Array:
+        """Foot of the subject: x along the middle of the move, y towards the arc's centre, m."""
+        shot, distance = self.answer.shot, self.answer.shot.subject.distance
+        place = (distance, 0.0) if shot.along else (0.0, distance)
+        return np.array([*place, shot.subject.base])
+
+    def poses(self) -> Poses:
+        """Of the lens on the rails as they lie, shaken."""
+        times, shaking = self.times, self.answer.shaking
+        moved = [np.interp(times, shaking.times, row) for row in shaking.body]
+        return self._poses(self.answer.line, self._at_lens(np.stack(moved)))
+
+    def wanted(self) -> Poses:
+        """Of the lens along the line that the shot asks for."""
+        return self._poses(self.answer.wanted, np.zeros((3, self.times.size)))
+
+    def _poses(self, line: Line, moved: Array) -> Poses:
+        answer, run, shot = self.answer, self.answer.course, self.answer.shot
+        x, y, heading = line.at(run.place)
+        left, (lift, pitch, roll) = answer.mount_left, moved
+        x, y = x - left * np.sin(heading), y + left * np.cos(heading)
+        up = shot.camera_height + run.place * math.sin(shot.slope) + lift
+        eye = np.stack([x * math.cos(shot.slope), y, up], axis=1)
+        return Poses(eye, heading + (0.0 if shot.along else math.pi / 2), pitch, roll)
+
+    def _at_lens(self, moved: Array) -> Array:
+        """Lift, nose up and roll of the lens for heave, pitch and roll of the dolly, (3, n)."""
+        heave, pitch, roll = moved
+        # A lens square to the way looks to its left: what rolls the dolly tips it.
+        turned = (pitch, -roll) if self.answer.shot.along else (roll, pitch)
+        return np.stack([heave, *turned])
+
+    def shake(self) -> Shake:
+        """The quick part of the ride at the lens."""
+        shaking = self.answer.shaking
+        size = float(np.sqrt((shaking.quick**2).sum(axis=0)).max())
+        quick = ride.quick_part(shaking.body, shaking.rate)
+        lift, pitch, roll = self._at_lens(quick)
+        return Shake(shaking.times, lift, pitch, roll, size)
+
+    def sketch(self, view: str, mark: int, turn: float | None = None) -> Sketch:
+        """Draw the floor from above, or the line of the rails from the side."""
+        if view == "side":
+            return from_the_side(self.answer, mark)
+        heading = self.answer.line.at(self.answer.course.place[mark : mark + 1])[2][0]
+        look = float(heading) + (0.0 if self.answer.shot.along else math.pi / 2)
+        return from_above(self.answer, look, self.subject(), mark)
+
+    def levers(self) -> Iterable[Lever]:
+        """All that may be changed."""
+        return levers.levers(self.answer)
+
+    def rankings(self) -> Iterable[Ranking]:
+        """What makers try, rails, wheels and floors."""
+        return levers.rankings(self.answer)
+
+    def plots(self, station: str) -> Iterable[PlotSpec]:
+        """The curves of each station."""
+        spectrum = PlotSpec("How often it shakes", ("sizes",), across="waves")
+        curved = self.answer.design.curved or self.answer.shot.curved
+        return {
+            "Load": (PlotSpec("The corners", ("heaviest wheel", "lightest wheel")),),
+            "Frame": (
+                PlotSpec("Shake in the picture", ("up", "aside", "turning"), across="time"),
+                PlotSpec("Off the arc", ("farther",), ("aim",)) if curved else spectrum,
+            ),
+            "Drive": (
+                PlotSpec("The move", ("speed",), ("acceleration",)),
+                PlotSpec("Push along the track", ("push",)),
+                spectrum,
+            ),
+        }.get(station, ())
+
+    def groups(self, station: str) -> Iterable[Group]:
+        """The fields of each station's bench."""
+        design, t, w, p, u = self.answer.design, F.track, F.wheels, F.platform, F.push
+        if station == "Load":
+            deck = [p.mass, p.ballast, p.operator]
+            if design.platform.operator == "rides":
+                deck += [p.operator_mass, p.operator_back]
+            return (Group("On the deck", tuple(deck)),)
+        if station == "Drive":
+            crank = (u.spool, u.crank, u.efficiency)
+            by_crank = crank if design.push.kind == "crank and spool" else ()
+            return (
+                Group("Move", (S.duration, S.ease, S.ease_in, S.ease_out)),
+                Group("Moved", (u.kind, *by_crank, u.height, u.stopping, u.brake)),
+            )
+        if station != "Frame":
+            return ()
+        laid = [t.kind, t.floor]
+        if design.on_track:
+            laid += [t.section, t.pieces, t.piece, t.gauge]
+            laid += [t.sagitta] if design.track.kind == "bowed track" else []
+            laid += [t.joint, t.gap, t.step, t.sleepers, t.packing]
+        wheels = [w.roller, w.corner, *([w.bogie] if design.paired else []), w.wheelbase]
+        wheels += [w.gauge_error] if design.on_track else []
+        platform = [p.form, p.length, p.width, p.height, p.mount]
+        platform += [p.stand, p.spread] if design.platform.mount == "stand" else [p.low_mass]
+        return (
+            Group("Track", (*laid, t.spare)),
+            Group("Wheels", tuple(wheels)),
+            Group("Platform", tuple(platform)),
+            Group("Carried there", (F.carried.longest,)),
+        )
+
+    def readout(self, station: str) -> Iterable[tuple[str, str]]:
+        """Figures that a station shows beside its fields."""
+        return words.readout(self.answer, station)
+
+    def cautions(self, station: str) -> Iterable[str]:
+        """What to mind at a station."""
+        return words.cautions(self.answer, station)
+
+    def parts(self) -> tuple[Part, ...]:
+        """Everything but the camera and whoever pushes."""
+        return parts.parts_list(self.answer)
+
+    def pieces(self) -> tuple[Piece, ...]:
+        """Rails and sleepers."""
+        return parts.pieces(self.answer)
+
+    def travel(self) -> float:
+        """How far the wheels can run on the track, m; 0 on the floor."""
+        design = self.answer.design
+        return design.track.length - design.outer_base if design.on_track else 0.0
+
+    def holes(self) -> Iterable[Hole]:
+        """Drill table."""
+        return parts.holes(self.answer)
+
+    def templates(self) -> Iterable[Template]:
+        """Platform, wheel plates and sleepers."""
+        return parts.templates(self.answer)
+
+    def steps(self) -> Iterable[Step]:
+        """How to build it."""
+        return words.steps(self.answer)
+
+    def set_card(self) -> Iterable[str]:
+        """What to have at hand on the day."""
+        return words.set_card(self.answer)

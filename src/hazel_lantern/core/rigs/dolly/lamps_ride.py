@@ -2,17 +2,13 @@
 
 from __future__ import annotations
 
-import math
-
 import numpy as np
 
-from hazel_lantern.core.lamps import Lamp
+from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics import ride as mechanics
-from hazel_lantern.core.mechanics import track
-from hazel_lantern.core.rigs.dolly.scene import Scene, lamp
+from hazel_lantern.core.rigs.dolly.answer import DollyAnswer
 from hazel_lantern.core.rigs.dolly.shaking import FRAMES, SOURCE_WORDS
-from hazel_lantern.core.rigs.dolly.statics import Array
-from hazel_lantern.core.rigs.judging import working
+from hazel_lantern.core.rigs.kit.words import BREAKS
 from hazel_lantern.core.units import write
 
 #: Shake that is not seen as such, root mean square above 1 Hz, as a share of the frame's width.
@@ -23,17 +19,24 @@ NEARER = 1 / 50
 KEPT_STRAIN = {"yields": 0.5, "creeps": 0.5, "cracks": 0.25}
 
 
-def shot(scene: Scene) -> Lamp:
+@check(
+    "shot",
+    "Covers the move",
+    "Frame",
+    "length",
+    None,
+    "at least",
+    "the move and the room past both of its ends",
+    0.1,
+)
+def shot(answer: DollyAnswer) -> Found:
     """Way that the wheels have on the track, against the move and room past its ends."""
-    design, move = scene.design, scene.rig.shot
+    design, move = answer.design, answer.shot
     way = design.track.length - design.outer_base
     needed = move.distance + 2 * design.track.spare
     applies = design.on_track
-    return lamp(
-        scene,
-        "dolly.shot",
+    return Found(
         way,
-        needed,
         ("Covers the move", "Track is too short"),
         lambda s: (
             f"{write(design.track.length, 'length', s)} of track leave the wheels "
@@ -52,24 +55,31 @@ def shot(scene: Scene) -> Lamp:
             ),
             "sum of lengths along the middle line",
         ),
+        limit=needed,
         applies=applies,
     )
 
 
-def ride(scene: Scene) -> Lamp:
+@check(
+    "ride",
+    "Rides smoothly",
+    "Frame",
+    "px",
+    None,
+    "at most",
+    "0.8 px root mean square above 1 Hz in a frame 1920 px wide: more is seen as shake",
+)
+def ride(answer: DollyAnswer) -> Found:
     """Shake above 1 Hz in the picture over the move."""
-    shaking, move = scene.shaking, scene.rig.shot
+    shaking, move = answer.shaking, answer.shot
     quick = shaking.quick
     value = mechanics.root_mean_square(quick)
     jump = mechanics.worst_jump(shaking.seen, shaking.rate, FRAMES)
     worst = max(shaking.shares, key=lambda name: shaking.shares[name])
-    over = np.interp(scene.answer.course.times, shaking.times, np.sqrt((quick**2).sum(axis=0)))
+    over = np.interp(answer.course.times, shaking.times, np.sqrt((quick**2).sum(axis=0)))
     slowest = float(shaking.frequencies[0])
-    return lamp(
-        scene,
-        "dolly.ride",
+    return Found(
         value,
-        UNSEEN * move.lens.frame_width,
         ("Rides smoothly", f"Shakes: {worst}"),
         lambda s: (
             f"The picture shakes by {write(value, 'px', s)} on the average, and jumps "
@@ -81,29 +91,37 @@ def ride(scene: Scene) -> Lamp:
             "down, sideways and turning",
             (
                 *((name, SOURCE_WORDS[name], px, "px") for name, px in shaking.shares.items()),
-                ("k", "stiffness of a corner, per metre", scene.parts.roller.stiffness, "force"),
-                ("M", "all that rolls", scene.answer.carried.mass, "mass"),
+                ("k", "stiffness of a corner, per metre", answer.rows.roller.stiffness, "force"),
+                ("M", "all that rolls", answer.carried.mass, "mass"),
                 ("slowest", "swing of the body on its wheels", slowest, "rate"),
-                ("f", "focal length in pixels", scene.focal_px, "px"),
+                ("f", "focal length in pixels", answer.focal_px, "px"),
             ),
             "rigid body on springs; floor after ISO 8608, always the same one; joints by "
             "the wheel's radius",
         ),
+        limit=UNSEEN * move.lens.frame_width,
         over_move=over,
+        stale=answer.borrowed is not None,
     )
 
 
-def track_dip(scene: Scene) -> Lamp:
+@check(
+    "track-dip",
+    "Track dips little",
+    "Frame",
+    "fine",
+    0.0015,
+    "at most",
+    "1.5 mm between two sleepers",
+)
+def track_dip(answer: DollyAnswer) -> Found:
     """How far a rail sinks between two sleepers."""
-    answer, design, parts = scene.answer, scene.design, scene.parts
+    design, rows = answer.design, answer.rows
     applies = design.on_track
     heaviest = float(answer.corners.max())
     through = design.track.joint != "butted"
-    return lamp(
-        scene,
-        "dolly.track-dip",
+    return Found(
         answer.dip,
-        None,
         ("Track dips little" if applies else "No track to dip", "Track sags between sleepers"),
         lambda s: (
             f"Under the heaviest corner, {write(heaviest, 'force', s)}, a pipe sinks "
@@ -116,8 +134,8 @@ def track_dip(scene: Scene) -> Lamp:
             (
                 ("P", "heaviest corner", heaviest, "force"),
                 ("a", "from sleeper to sleeper", design.track.sleepers, "length"),
-                ("I", "of a pipe", parts.section.properties.effective_moment, "second_moment"),
-                ("E", "modulus of elasticity", parts.material.modulus, "stress"),
+                ("I", "of a pipe", rows.section.properties.effective_moment, "second_moment"),
+                ("E", "modulus of elasticity", rows.material.modulus, "stress"),
             ),
             "continuous beam of five spans, or one span for butted pieces",
         ),
@@ -125,20 +143,25 @@ def track_dip(scene: Scene) -> Lamp:
     )
 
 
-def track_stress(scene: Scene) -> Lamp:
+@check(
+    "track-stress",
+    "Track is strong enough",
+    "Frame",
+    "percent",
+    1.0,
+    "at most",
+    "the material's working stress, with its factor for how it fails",
+)
+def track_stress(answer: DollyAnswer) -> Found:
     """Bending of a rail between sleepers."""
-    answer, material = scene.answer, scene.parts.material
-    applies = scene.design.on_track
+    material = answer.rows.material
+    applies = answer.design.on_track
     share = answer.stress / material.working_stress
-    breaks = {"yields": "bends for good", "cracks": "cracks", "creeps": "gives way slowly"}
-    return lamp(
-        scene,
-        "dolly.track-stress",
+    return Found(
         share,
-        None,
         (
             "Track is strong enough" if applies else "No track to break",
-            f"Track {breaks[material.failure]}",
+            f"Track {BREAKS[material.failure]}",
         ),
         lambda s: (
             f"A pipe is bent to {write(share, 'percent', s)} of what {material.name.lower()} may "
@@ -150,7 +173,7 @@ def track_stress(scene: Scene) -> Lamp:
             "stress = M / W, as a share of the working stress",
             (
                 ("P", "heaviest corner", float(answer.corners.max()), "force"),
-                ("a", "from sleeper to sleeper", scene.design.track.sleepers, "length"),
+                ("a", "from sleeper to sleeper", answer.design.track.sleepers, "length"),
                 ("stress", "in the pipe", answer.stress, "stress"),
                 ("w", "working stress", material.working_stress, "stress"),
             ),
@@ -160,18 +183,24 @@ def track_stress(scene: Scene) -> Lamp:
     )
 
 
-def pipe_strain(scene: Scene) -> Lamp:
+@check(
+    "pipe-strain",
+    "Pipe bears its bow",
+    "Frame",
+    "percent",
+    1.0,
+    "at most",
+    "half of the strain at which it yields, a quarter if it cracks",
+)
+def pipe_strain(answer: DollyAnswer) -> Found:
     """Strain of a pipe bowed cold, against what its material keeps."""
-    answer, material, section = scene.answer, scene.parts.material, scene.parts.section
-    applies = scene.design.track.kind == "bowed track"
+    material, section = answer.rows.material, answer.rows.section
+    applies = answer.design.track.kind == "bowed track"
     strain = section.properties.height / 2 / answer.radius if applies else 0.0
     kept = KEPT_STRAIN[material.failure] * material.yield_stress / material.modulus
     words = "cracks" if material.failure == "cracks" else "stays bent or buckles"
-    return lamp(
-        scene,
-        "dolly.pipe-strain",
+    return Found(
         strain / kept,
-        None,
         ("Pipe bears its bow" if applies else "No bowed pipe", f"Pipe {words}"),
         lambda s: (
             f"In the middle the pipe is bent to a radius of {write(answer.radius, 'length', s)}, a "
@@ -195,30 +224,24 @@ def pipe_strain(scene: Scene) -> Lamp:
     )
 
 
-def departure(scene: Scene) -> tuple[Array, Array]:
-    """How much farther from the subject than wanted the lens is, m, and its aim off, rad."""
-    answer, place = scene.answer, scene.answer.course.place
-    away, aim = [], []
-    distance = scene.rig.shot.subject.distance
-    for line in (answer.line, answer.wanted):
-        x, y, heading = line.at(place)
-        away.append(np.hypot(x, distance - y))
-        aim.append(np.arctan2(distance - y, -x) - heading - math.pi / 2)
-    return away[0] - away[1], aim[0] - aim[1]
-
-
-def arc(scene: Scene) -> Lamp:
+@check(
+    "arc",
+    "Keeps to the arc",
+    "Frame",
+    "length",
+    None,
+    "at most",
+    "a fiftieth of the distance to the subject nearer or farther over the move",
+)
+def arc(answer: DollyAnswer) -> Found:
     """How far the line departs from the arc that is wanted."""
-    farther, aim = departure(scene)
-    distance = scene.rig.shot.subject.distance
-    applies = scene.rig.shot.curved or scene.design.curved
-    shown = scene.focal_px * float(np.abs(np.tan(aim)).max())
-    bowed = scene.design.track.kind == "bowed track"
-    return lamp(
-        scene,
-        "dolly.arc",
+    farther, aim = answer.departure
+    distance = answer.shot.subject.distance
+    applies = answer.shot.curved or answer.design.curved
+    shown = answer.focal_px * float(np.abs(np.tan(aim)).max())
+    bowed = answer.design.track.kind == "bowed track"
+    return Found(
         np.abs(farther),
-        NEARER * distance,
         ("Keeps to the arc" if applies else "No arc to keep to", "Leaves the arc"),
         lambda s: (
             f"Over the move the lens comes {write(float(np.abs(farther).max()), 'length', s)} "
@@ -232,50 +255,13 @@ def arc(scene: Scene) -> Lamp:
         working(
             "distance and aim from the line of the rails, less those from the arc",
             (
-                ("R", "radius of the arc", scene.rig.shot.radius, "length"),
+                ("R", "radius of the arc", answer.shot.radius, "length"),
                 ("d", "to the subject", distance, "length"),
-                ("R0", "least radius of the rails", min(scene.answer.radius, 999.0), "length"),
+                ("R0", "least radius of the rails", min(answer.radius, 999.0), "length"),
                 ("aim", "off at the worst", float(np.abs(aim).max()), "angle"),
             ),
             "elastica against a circle, laid so that it errs as much either way",
         ),
-        applies=applies,
-    )
-
-
-def wheel_fit(scene: Scene) -> Lamp:
-    """Side play that gauge error and a stiff pair of wheels on a curve take up."""
-    wheels, roller, radius = scene.design.wheels, scene.parts.roller, scene.answer.radius
-    applies = scene.design.on_track
-    stiff = wheels.corner == "two sets, rigid" and math.isfinite(radius)
-    offset = track.bogie_offset(wheels.bogie, radius) if stiff else 0.0
-    used = offset + wheels.gauge_error
-    return lamp(
-        scene,
-        "dolly.wheel-fit",
-        used if applies else 0.0,
-        roller.side_play,
-        ("Wheels fit the rails" if applies else "No rails to fit", "Wheels bind on the rails"),
-        lambda s: (
-            f"The gauge may be off by {write(wheels.gauge_error, 'fine', s)}"
-            + (
-                f" and a stiff pair of sets on this curve needs {write(offset, 'fine', s)}"
-                if stiff
-                else ""
-            )
-            + f"; the wheels have {write(roller.side_play, 'fine', s)} of side play."
-            if applies
-            else "On the floor nothing guides the wheels."
-        ),
-        working(
-            "used = gauge error + b² / 8R",
-            (
-                ("error", "of the gauge", wheels.gauge_error, "fine"),
-                ("b", "from set to set", wheels.bogie, "length"),
-                ("b²/8R", "offset of the middle of a stiff pair", offset, "fine"),
-                ("play", "of the wheels", roller.side_play, "fine"),
-            ),
-            "chord of a circle",
-        ),
+        limit=NEARER * distance,
         applies=applies,
     )

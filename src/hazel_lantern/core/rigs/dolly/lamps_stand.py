@@ -6,54 +6,67 @@ import math
 
 import numpy as np
 
-from hazel_lantern.core.lamps import Lamp
+from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics import slopes, standing
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.rigs.dolly.scene import Scene, lamp
-from hazel_lantern.core.rigs.dolly.statics import CORNERS, Array, corner_places, corners_of, outline
-from hazel_lantern.core.rigs.judging import working
+from hazel_lantern.core.rigs.dolly.answer import CORNERS, Array, DollyAnswer, corners_of, outline
+from hazel_lantern.core.rigs.kit.standing import Over, nearest, over_edges, tip_check
 from hazel_lantern.core.units import write
 
 
-def wheel_load(scene: Scene) -> Lamp:
+@check(
+    "wheel-load",
+    "Weight on the wheels",
+    "Load",
+    "mass",
+    None,
+    "at most",
+    "the corner's rating times the share of a rating in the settings",
+)
+def wheel_load(answer: DollyAnswer) -> Found:
     """The heaviest corner against what its wheels are rated for."""
-    corners, roller = scene.answer.corners, scene.parts.roller
-    rating, share = len(scene.design.sets) * roller.rating, scene.settings.working_fraction
-    heaviest = corners.max(axis=0)
-    return lamp(
-        scene,
-        "dolly.wheel-load",
+    rating, share = (
+        len(answer.design.sets) * answer.rows.roller.rating,
+        answer.settings.working_fraction,
+    )
+    heaviest = answer.corners.max(axis=0) / GRAVITY
+    return Found(
         heaviest,
-        rating * share,
         ("Weight on the wheels", "Too heavy for the wheels"),
         lambda s: (
-            f"The heaviest corner carries {write(float(heaviest.max()), 'force', s)}; its wheels "
-            f"are rated for {write(rating, 'force', s)} and {write(share, 'percent', s)} of that "
+            f"The heaviest corner carries {write(float(heaviest.max()), 'mass', s)}; its wheels "
+            f"are rated for {write(rating, 'mass', s)} and {write(share, 'percent', s)} of that "
             "is used."
         ),
         working(
             "limit = share × rating of a corner",
             (
-                ("W", "all that rolls", scene.answer.carried.mass, "mass"),
-                ("rating", "of a corner", rating, "force"),
+                ("W", "all that rolls", answer.carried.mass, "mass"),
+                ("rating", "of a corner", rating, "mass"),
                 ("share", "used of a rating", share, "percent"),
             ),
             "statics of the wheels: acceleration, slope, push height and curve",
         ),
+        limit=rating * share,
     )
 
 
-def wheel_lift(scene: Scene) -> Lamp:
+@check(
+    "wheel-lift",
+    "All wheels stay down",
+    "Load",
+    "force",
+    15.0,
+    "at least",
+    "15 N on the lightest corner, so that a push aside does not lift it",
+)
+def wheel_lift(answer: DollyAnswer) -> Found:
     """The lightest corner over the move."""
-    answer = scene.answer
     lightest = answer.corners.min(axis=0)
-    which = CORNERS[scene.design.platform.form][int(answer.corners.min(axis=1).argmin())]
+    which = CORNERS[answer.design.platform.form][int(answer.corners.min(axis=1).argmin())]
     lifts = bool(lightest.min() < 0)
-    return lamp(
-        scene,
-        "dolly.wheel-lift",
+    return Found(
         lightest,
-        None,
         ("All wheels stay down", f"The {which} {'lifts' if lifts else 'is light'}"),
         lambda s: (
             f"The lightest corner is the {which}, with {write(float(lightest.min()), 'force', s)}."
@@ -73,30 +86,22 @@ def wheel_lift(scene: Scene) -> Lamp:
     )
 
 
-def tipping(scene: Scene) -> tuple[dict[str, Array], float]:
-    """Tilt left in each direction at every mark, rad, and the height of the weight, m.
+def ways_over(answer: DollyAnswer) -> list[Over]:
+    """The ways to go over, one for each pair of neighbouring wheels.
 
     The push of the settings acts level at the lens; starting, stopping and the curve act at
     the centre of mass, the operator's push at its height.
     """
-    answer, shot = scene.answer, scene.rig.shot
-    load, run = answer.carried, answer.course
+    shot, load, run = answer.shot, answer.carried, answer.course
     weight, height = answer.weight, max(load.height, 0.02)
     lens = max(shot.camera_height - answer.ground, 0.0)
-    nudge = scene.settings.hand_push * lens / weight
     # What inertia, slope and push do to where the weight comes down, ahead positive.
     inertia = load.mass * run.acceleration + weight * math.sin(shot.slope)
     along = load.forward + (answer.push * load.push_height - inertia * height) / weight
     across = load.sideways - answer.side * height / weight
-    polygon = outline(corner_places(scene.design))
-    inside = standing.edge_distances(polygon, np.stack([along, across], axis=1)) - nudge
-    edges = np.roll(polygon, -1, axis=0) - polygon
-    found: dict[str, Array] = {}
-    tilts = standing.tip_angle(inside, np.zeros_like(inside), height)
-    for edge, left in zip(edges, tilts.T, strict=True):
-        way = _way_over(edge)
-        found[way] = np.minimum(found.get(way, left), left)
-    return found, height
+    nudge = answer.settings.hand_push * lens / weight
+    polygon, points = outline(answer.corner_places), np.stack([along, across], axis=1)
+    return over_edges(polygon, points, height, _way_over, nudge)
 
 
 def _way_over(edge: Array) -> str:
@@ -107,68 +112,75 @@ def _way_over(edge: Array) -> str:
     return "to the left" if left > 0 else "to the right"
 
 
-def tip(scene: Scene) -> Lamp:
+@tip_check(
+    "Load",
+    source="3 degrees of tilt left, starting, stopping and round the curve, with the push of the "
+    "project's settings",
+)
+def tip(answer: DollyAnswer) -> Found:
     """Tilt left with a push at the lens, over the nearest pair of wheels."""
-    ways, height = tipping(scene)
-    where = min(ways, key=lambda way: float(ways[way].min()))
-    left = ways[where]
-    falls, push = bool(left.min() < 0), scene.settings.hand_push
-    return lamp(
-        scene,
-        "dolly.tip",
+    ways = ways_over(answer)
+    over, push = nearest(ways), answer.settings.hand_push
+    left = np.min([way.left for way in ways if way.words == over.words], axis=0)
+    return Found(
         left,
-        None,
-        ("Stands up to a push", f"{'Tips' if falls else 'Nearly tips'} {where}"),
+        ("Stands up to a push", f"{'Tips' if over.falls else 'Nearly tips'} {over.words}"),
         lambda s: (
             f"Pushed with {write(push, 'force', s)} at the lens while it starts, stops or turns, "
-            f"it has {write(abs(float(left.min())), 'angle', s)} "
-            f"{'too little' if falls else 'of tilt'} left, {where}."
+            f"it has {write(abs(over.least), 'angle', s)} "
+            f"{'too little' if over.falls else 'of tilt'} left, {over.words}."
         ),
         working(
             "tilt left = atan((e - r) / h)",
             (
-                ("h", "weight over the rails", height, "length"),
-                ("b/2", "to the axles", scene.answer.carried.wheelbase / 2, "length"),
-                ("g/2", "to the rails", scene.answer.gauge / 2, "length"),
+                ("h", "weight over the rails", float(over.height), "length"),
+                ("b/2", "to the axles", answer.carried.wheelbase / 2, "length"),
+                ("g/2", "to the rails", answer.gauge / 2, "length"),
                 ("F", "push at the lens", push, "force"),
-                ("W", "whole weight", scene.answer.weight, "force"),
+                ("W", "whole weight", answer.weight, "force"),
             ),
             "support polygon of the wheels; inertia, curve and push as turning moments",
         ),
     )
 
 
-def foot_places(scene: Scene) -> Array:
+def foot_places(answer: DollyAnswer) -> Array:
     """Places of the stand's feet on the deck, ahead and to the left, (n, 2) m."""
-    platform = scene.design.platform
-    corners = standing.regular_polygon(scene.parts.stand.feet, platform.spread)
+    platform = answer.design.platform
+    corners = standing.regular_polygon(answer.rows.stand.feet, platform.spread)
     # On a board one foot points ahead; on a triangle each stands over a corner.
     return corners if platform.form == "triangle" else np.asarray(corners[:, ::-1])
 
 
-def deck_outline(scene: Scene) -> Array:
+def deck_outline(answer: DollyAnswer) -> Array:
     """The deck's corners, ahead and to the left, anticlockwise, (n, 2) m."""
-    platform = scene.design.platform
+    platform = answer.design.platform
     return outline(corners_of(platform.form, platform.length / 2, platform.width / 2))
 
 
-def feet(scene: Scene) -> Lamp:
+@check(
+    "feet",
+    "Feet stand on the platform",
+    "Frame",
+    "length",
+    0.02,
+    "at least",
+    "20 mm from each foot to the platform's edge",
+)
+def feet(answer: DollyAnswer) -> Found:
     """The least distance from a foot of the stand to the platform's edge."""
-    platform = scene.design.platform
+    platform = answer.design.platform
     applies = platform.mount == "stand"
-    places = foot_places(scene)
-    deck = deck_outline(scene)
+    places = foot_places(answer)
+    deck = deck_outline(answer)
     # Set where they have the most room: in the middle of what they and the deck take up.
     middle = (deck.max(axis=0) + deck.min(axis=0) - places.max(axis=0) - places.min(axis=0)) / 2
     if platform.form == "triangle":
         middle = deck.mean(axis=0)
     left = float(standing.edge_distances(deck, places + middle).min())
     span = places.max(axis=0) - places.min(axis=0)
-    return lamp(
-        scene,
-        "dolly.feet",
+    return Found(
         left,
-        None,
         (
             "Feet stand on the platform" if applies else "No stand to stand on it",
             "Feet stand off the platform",
@@ -193,16 +205,21 @@ def feet(scene: Scene) -> Lamp:
     )
 
 
-def push(scene: Scene) -> Lamp:
+@check(
+    "push",
+    "Push",
+    "Drive",
+    "force",
+    40.0,
+    "at most",
+    "40 N: more is pushed with the body, and is felt in the picture",
+)
+def push(answer: DollyAnswer) -> Found:
     """The greatest push over the move, and what holds it steady."""
-    answer = scene.answer
     over = np.abs(answer.push)
     steady = answer.rolling * answer.weight
-    return lamp(
-        scene,
-        "dolly.push",
+    return Found(
         over,
-        None,
         ("Can be pushed gently", "Takes a hard push"),
         lambda s: (
             f"To start and stop the move takes up to {write(float(over.max()), 'force', s)}, "
@@ -220,9 +237,18 @@ def push(scene: Scene) -> Lamp:
     )
 
 
-def stop(scene: Scene) -> Lamp:
+@check(
+    "stop",
+    "Stops before the end",
+    "Drive",
+    "length",
+    None,
+    "at most",
+    "half of the room past the end of the move, from its greatest speed",
+)
+def stop(answer: DollyAnswer) -> Found:
     """How far it rolls from its greatest speed until it is stopped."""
-    answer, design, shot = scene.answer, scene.design, scene.rig.shot
+    design, shot = answer.design, answer.shot
     speed = float(np.abs(answer.course.speed).max())
     slope = abs(shot.slope)
     mass = answer.carried.mass
@@ -231,11 +257,8 @@ def stop(scene: Scene) -> Lamp:
     alone = answer.rolling * GRAVITY - GRAVITY * math.sin(slope)
     coasts = speed**2 / (2 * alone) if alone > 1e-6 else math.inf
     room = max(design.track.spare, 0.02)
-    return lamp(
-        scene,
-        "dolly.stop",
+    return Found(
         way,
-        room / 2,
         ("Stops before the end", "Runs past the end"),
         lambda s: (
             f"From {write(speed, 'speed', s)}, pulled back with "
@@ -257,22 +280,29 @@ def stop(scene: Scene) -> Lamp:
             ),
             "even deceleration",
         ),
+        limit=room / 2,
     )
 
 
-def runaway(scene: Scene) -> Lamp:
+@check(
+    "runaway",
+    "Does not run away",
+    "Drive",
+    "angle",
+    None,
+    "at most",
+    "the slope at which rolling resistance and brake no longer hold it",
+)
+def runaway(answer: DollyAnswer) -> Found:
     """Slope of the track against the slope at which it rolls by itself."""
-    answer, shot = scene.answer, scene.rig.shot
+    shot = answer.shot
     slope = abs(shot.slope)
-    brake = scene.design.push.brake
+    brake = answer.design.push.brake
     holds = slopes.rolling_angle(answer.rolling, brake, answer.carried.mass)
     force = slopes.runaway_force(answer.carried.mass, slope, answer.rolling)
     speed = slopes.end_speed(answer.carried.mass, slope, answer.rolling, shot.distance)
-    return lamp(
-        scene,
-        "dolly.runaway",
+    return Found(
         slope,
-        holds,
         ("Does not run away", "Runs away"),
         lambda s: (
             f"It begins to roll at {write(holds, 'angle', s)}; the track slopes "
@@ -293,4 +323,5 @@ def runaway(scene: Scene) -> Lamp:
             ),
             "statics on a slope",
         ),
+        limit=holds,
     )

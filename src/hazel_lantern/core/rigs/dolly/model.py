@@ -6,9 +6,11 @@ from typing import Literal
 
 from pydantic import model_validator
 
-from hazel_lantern.core.fields import Frozen, choice, quantity
+from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.fields import Frozen, choice, quantity, refs
 from hazel_lantern.core.mechanics import elastica
-from hazel_lantern.core.rigs.family import Design
+from hazel_lantern.core.rigs.case import Design
+from hazel_lantern.core.rigs.kit.words import mm
 
 Laid = Literal["straight track", "bowed track", "pre-bent track", "no track"]
 
@@ -100,26 +102,26 @@ class DollyDesign(Design):
     def _fits_together(self) -> DollyDesign:
         track, wheels, platform = self.track, self.wheels, self.platform
         if wheels.wheelbase > platform.length:
-            raise ValueError(
-                f"the wheelbase of {_mm(wheels.wheelbase)} is longer than the platform; "
-                f"at most {_mm(platform.length)}"
+            raise CannotBe(
+                f"the wheelbase of {mm(wheels.wheelbase)} is longer than the platform; "
+                f"at most {mm(platform.length)}"
             )
         if self.paired and wheels.bogie > wheels.wheelbase - 0.02:
-            raise ValueError(
-                f"sets {_mm(wheels.bogie)} apart would meet in the middle; "
-                f"at most {_mm(wheels.wheelbase - 0.02)}"
+            raise CannotBe(
+                f"sets {mm(wheels.bogie)} apart would meet in the middle; "
+                f"at most {mm(wheels.wheelbase - 0.02)}"
             )
         if track.kind == "bowed track":
             deepest = elastica.Bow(track.length, elastica.STEEPEST).sagitta
             if track.sagitta > deepest:
-                raise ValueError(
-                    f"{_mm(track.length)} of pipe cannot be bowed by {_mm(track.sagitta)}; "
-                    f"at most {_mm(deepest)}"
+                raise CannotBe(
+                    f"{mm(track.length)} of pipe cannot be bowed by {mm(track.sagitta)}; "
+                    f"at most {mm(deepest)}"
                 )
         if track.kind != "no track" and self.outer_base + 0.01 > track.length:
-            raise ValueError(
-                f"a track of {_mm(track.length)} is shorter than the dolly's wheels are apart; "
-                f"at least {_mm(self.outer_base + 0.01)}"
+            raise CannotBe(
+                f"a track of {mm(track.length)} is shorter than the dolly's wheels are apart; "
+                f"at least {mm(self.outer_base + 0.01)}"
             )
         return self
 
@@ -149,5 +151,5 @@ class DollyDesign(Design):
         return self.track.kind in ("bowed track", "pre-bent track")
 
 
-def _mm(length: float) -> str:
-    return f"{length * 1e3:.0f} mm ({length / 0.0254:.1f} in)"
+#: References to the design's fields.
+F = refs(DollyDesign, "design")

@@ -3,21 +3,16 @@
 from __future__ import annotations
 
 import math
-from typing import TYPE_CHECKING
 
 import numpy as np
 
 from hazel_lantern.core.mechanics import elastica
 from hazel_lantern.core.parts import Hole, Part, Piece, Template
-from hazel_lantern.core.rigs.dolly.path import real_line, turned
-from hazel_lantern.core.rigs.dolly.statics import CORNERS, corner_places
-from hazel_lantern.core.rigs.shopping import PartsList
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.project.model import Rig, Settings
-    from hazel_lantern.core.rigs.dolly.model import DollyDesign
-    from hazel_lantern.core.rigs.dolly.statics import Parts
-    from hazel_lantern.core.workshop import Workshop
+from hazel_lantern.core.rigs.dolly.answer import CORNERS, DollyAnswer
+from hazel_lantern.core.rigs.dolly.model import DollyDesign
+from hazel_lantern.core.rigs.dolly.path import turned
+from hazel_lantern.core.rigs.kit.bill import Bill
+from hazel_lantern.core.rigs.kit.words import of_part
 
 #: What sleepers are cut from, and how far they reach past the rails, m.
 SLEEPER, OVERHANG = "pine-18x44", 0.08
@@ -25,20 +20,22 @@ SLEEPER, OVERHANG = "pine-18x44", 0.08
 PLATE, BOLT_IN = (0.16, 0.10), 0.018
 
 
-def rail_lengths(rig: Rig, design: DollyDesign) -> tuple[float, float]:
+def rail_lengths(answer: DollyAnswer) -> tuple[float, float]:
     """Of the rail nearer to the curve's centre and of the farther one, m."""
-    more = design.track.gauge / 2 * turned(rig)
-    return design.track.length - more, design.track.length + more
+    track = answer.design.track
+    more = track.gauge / 2 * turned(answer.case)
+    return track.length - more, track.length + more
 
 
-def sleeper_places(rig: Rig, design: DollyDesign) -> list[tuple[float, float]]:
+def sleeper_places(answer: DollyAnswer) -> list[tuple[float, float]]:
     """Where each sleeper crosses both pipes, from their ends, m: inner and outer.
 
     The outer pipe runs ahead of the middle line by half of the gauge times the angle turned.
     """
+    design = answer.design
     half = design.track.length / 2
     ways = np.linspace(-half, half, sleeper_count(design))
-    _, _, turn = real_line(rig).at(ways)
+    _, _, turn = answer.line.at(ways)
     inner, outer = (ways + sign * design.track.gauge / 2 * turn for sign in (-1, 1))
     return list(zip((inner - inner[0]).tolist(), (outer - outer[0]).tolist(), strict=True))
 
@@ -48,16 +45,16 @@ def sleeper_count(design: DollyDesign) -> int:
     return math.ceil(design.track.length / design.track.sleepers - 1e-9) + 1
 
 
-def pieces(rig: Rig, design: DollyDesign) -> tuple[Piece, ...]:
+def pieces(answer: DollyAnswer) -> tuple[Piece, ...]:
     """Pieces cut from stock lengths; of a curve the inner and the outer rail apart.
 
     One rail of a straight track begins and ends with half a piece, so that joints are not
     side by side.
     """
-    track = design.track
+    design, track = answer.design, answer.design.track
     if not design.on_track:
         return ()
-    inner, outer = rail_lengths(rig, design)
+    inner, outer = rail_lengths(answer)
     sleeper = Piece(SLEEPER, "Sleeper", track.gauge + 2 * OVERHANG, sleeper_count(design))
     if design.curved:
         found = []
@@ -83,90 +80,88 @@ def cord_length(design: DollyDesign) -> float:
     return elastica.bow(design.track.length, design.track.sagitta).chord + 0.4
 
 
-def parts_list(
-    rig: Rig, design: DollyDesign, settings: Settings, workshop: Workshop, parts: Parts
-) -> tuple[Part, ...]:
+def track_mass(answer: DollyAnswer) -> float:
+    """Mass of rails and sleepers, kg."""
+    found = 0.0
+    for piece in pieces(answer):
+        section = answer.case.row("sections", piece.section)
+        density = answer.workshop.catalogue.material_of(section).density
+        found += section.properties.area * density * piece.length * piece.count
+    return found
+
+
+def parts_list(answer: DollyAnswer) -> tuple[Part, ...]:
     """Everything but the camera and whoever pushes."""
-    found = PartsList(rig, settings, workshop)
-    for piece in pieces(rig, design):
-        found.add_cut(piece.label.lower().replace(", ", "-"), piece)
+    bill, design = Bill(answer.case), answer.design
     track, platform = design.track, design.platform
+    for piece in pieces(answer):
+        bill.cut(piece.label.lower().replace(", ", "-"), piece)
     if design.on_track:
         joints = 2 * track.pieces - 1 if track.pieces > 1 else 0
         if track.joint == "sleeve inside" and joints:
-            found.add("sleeves", "hardware", "rail-sleeve", joints)
-        found.add("saddles", "hardware", "rail-saddle", 2 * sleeper_count(design))
+            bill.hardware("sleeves", "rail-sleeve", joints)
+        bill.hardware("saddles", "rail-saddle", 2 * sleeper_count(design))
     if track.kind == "bowed track":
         metres = math.ceil(2 * cord_length(design) - 1e-9)
-        line = workshop.catalogue.find("wires", "cord-2")
-        found.add("cord", "wires", line.id, metres, note="by the metre", mass=line.line_mass)
-        found.add("cord-locks", "hardware", "bow-cord-lock", 2)
+        line = answer.case.row("wires", "cord-2")
+        bill.add("cord", "wires", line.id, metres, note="by the metre", mass=line.line_mass)
+        bill.hardware("cord-locks", "bow-cord-lock", 2)
     corners = len(CORNERS[platform.form])
     sets = corners * len(design.sets)
-    found.add("wheels", "rollers", parts.roller.id, sets, note=f"sets, at {corners} corners")
-    found.add("wheel-plates", "hardware", "wheel-plate", corners)
+    note = f"sets, at {corners} corners"
+    bill.add("wheels", "rollers", answer.rows.roller.id, sets, note=note)
+    bill.hardware("wheel-plates", "wheel-plate", corners)
     if design.push.kind == "crank and spool":
-        found.add("crank", "hardware", "crank", 1)
-        metres = math.ceil(2 * design.track.length)
-        found.add("spool-line", "hardware", "spool-line", metres, note="by the metre")
-    found.add("deck", "hardware", "dolly-deck", 1, mass=platform.mass)
+        bill.hardware("crank", "crank")
+        metres = math.ceil(2 * track.length)
+        bill.hardware("spool-line", "spool-line", metres, note="by the metre")
+    bill.hardware("deck", "dolly-deck", mass=platform.mass)
     if platform.mount == "stand":
-        found.add("stand", "stands", parts.stand.id, 1)
+        bill.add("stand", "stands", answer.rows.stand.id)
     else:
-        found.add("low-mount", "hardware", "low-mount", 1, mass=platform.low_mass)
+        bill.hardware("low-mount", "low-mount", mass=platform.low_mass)
     if platform.ballast:
         count = math.ceil(platform.ballast / 15)
-        each = platform.ballast / count
-        found.add("ballast", "hardware", "ballast-bag", count, mass=each)
-    found.add("wedges", "hardware", "wedge-pair", 1)
-    return tuple(found.parts)
+        bill.hardware("ballast", "ballast-bag", count, mass=platform.ballast / count)
+    bill.hardware("wedges", "wedge-pair")
+    return tuple(bill.parts)
 
 
-def holes(rig: Rig, design: DollyDesign, parts: Parts) -> tuple[Hole, ...]:
+def holes(answer: DollyAnswer) -> tuple[Hole, ...]:
     """Drill table: each part from its datum corner."""
-    platform, wheels, roller = design.platform, design.wheels, parts.roller
-    found = []
-    bolt = 0.0066
-    swivel = wheels.corner == "two sets, swivelling"
+    design, roller = answer.design, answer.rows.roller
+    platform, bolt = design.platform, 0.0066
+    swivel = design.wheels.corner == "two sets, swivelling"
     purpose = "middle of the wheel plate; four bolts M6 by the plate"
     if swivel:
         purpose = "swivel bolt M10 of the wheel plate"
-    for name, (ahead, left) in zip(
-        CORNERS[platform.form], corner_places(design).tolist(), strict=True
-    ):
+    found = []
+    places = answer.corner_places.tolist()
+    for name, (ahead, left) in zip(CORNERS[platform.form], places, strict=True):
         x, y = platform.length / 2 + ahead, platform.width / 2 + left
         if 0.01 < y < platform.width - 0.01 and 0.01 < x < platform.length - 0.01:
             found.append(Hole("Platform", name, x, y, 0.011 if swivel else bolt, purpose))
     length, breadth = plate_size(design)
-    for at, (x, y) in enumerate(
-        (x, y) for x in (BOLT_IN, length - BOLT_IN) for y in (BOLT_IN, breadth - BOLT_IN)
-    ):
-        found.append(Hole("Wheel plate", f"bolt {at + 1}", x, y, bolt, "bolt M6, clearance"))
+    edges = [(x, y) for x in (BOLT_IN, length - BOLT_IN) for y in (BOLT_IN, breadth - BOLT_IN)]
+    found += [
+        Hole("Wheel plate", f"bolt {at}", x, y, bolt, "bolt M6, clearance")
+        for at, (x, y) in enumerate(edges, start=1)
+    ]
+    axle = f"axle bolt M{roller.bolt * 1e3:.0f}, {roller.name.lower()}"
     for number, offset in enumerate(design.sets, start=1):
-        found.append(
-            Hole(
-                "Wheel plate",
-                f"axle {number}",
-                length / 2 + offset,
-                breadth / 2,
-                roller.bolt + 0.0004,
-                f"axle bolt M{roller.bolt * 1e3:.0f}, {roller.name.lower()}",
-            )
-        )
+        x, y = length / 2 + offset, breadth / 2
+        found.append(Hole("Wheel plate", f"axle {number}", x, y, roller.bolt + 0.0004, axle))
     if design.on_track:
-        pipe = parts.section.properties.width
-        for name, y in (("near rail", OVERHANG), ("far rail", OVERHANG + design.track.gauge)):
-            for side, shift in (("a", -pipe / 2 - 0.012), ("b", pipe / 2 + 0.012)):
-                found.append(
-                    Hole(
-                        "Sleeper",
-                        f"{name} {side}",
-                        y + shift,
-                        0.022,
-                        0.0035,
-                        "screw of the pipe saddle; both rails from the same end",
-                    )
-                )
+        aside = answer.rows.section.properties.width / 2 + 0.012
+        purpose = "screw of the pipe saddle; both rails from the same end"
+        found += [
+            Hole("Sleeper", f"{name} {side}", rail + shift, 0.022, 0.0035, purpose)
+            for name, rail in (
+                ("near rail", OVERHANG),
+                ("far rail", OVERHANG + design.track.gauge),
+            )
+            for side, shift in (("a", -aside), ("b", aside))
+        ]
     return tuple(found)
 
 
@@ -175,22 +170,22 @@ def plate_size(design: DollyDesign) -> tuple[float, float]:
     return max(PLATE[0], (design.wheels.bogie + 0.08) if design.paired else 0.0), PLATE[1]
 
 
-def templates(rig: Rig, design: DollyDesign, drilled: tuple[Hole, ...]) -> tuple[Template, ...]:
+def templates(answer: DollyAnswer) -> tuple[Template, ...]:
     """Platform, wheel plates and sleepers at true size."""
-    platform = design.platform
+    design, platform, drilled = answer.design, answer.design.platform, holes(answer)
     triangle = platform.form == "triangle"
     found = [
         Template(
             "Platform",
             platform.length,
             platform.width,
-            _of("Platform", drilled),
+            of_part("Platform", drilled),
             note="sawn to a triangle, its point at the far edge" if triangle else "",
         ),
         Template(
             "Wheel plate",
             *plate_size(design),
-            _of("Wheel plate", drilled),
+            of_part("Wheel plate", drilled),
             count=len(CORNERS[platform.form]),
             note="drill them all clamped together",
         ),
@@ -201,13 +196,9 @@ def templates(rig: Rig, design: DollyDesign, drilled: tuple[Hole, ...]) -> tuple
                 "Sleeper",
                 design.track.gauge + 2 * OVERHANG,
                 0.044,
-                _of("Sleeper", drilled),
+                of_part("Sleeper", drilled),
                 count=sleeper_count(design),
                 note="drill them clamped together",
             )
         )
     return tuple(template for template in found if template.holes)
-
-
-def _of(part: str, drilled: tuple[Hole, ...]) -> tuple[Hole, ...]:
-    return tuple(hole for hole in drilled if hole.part == part)

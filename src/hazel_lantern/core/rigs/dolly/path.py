@@ -7,16 +7,14 @@ headings count from ``x`` towards ``y``.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import TYPE_CHECKING, Protocol
+from typing import Protocol
 
 import numpy as np
 
 from hazel_lantern.core.mechanics import elastica
 from hazel_lantern.core.mechanics.elastica import Array, Bow
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.rigs.dolly.model import DollyDesign
+from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.rigs.dolly.model import DollyDesign
 
 
 class Line(Protocol):
@@ -61,44 +59,41 @@ class Bowed:
         return x, y - self.back, heading
 
 
-def wanted_line(rig: Rig) -> Line:
+def wanted_line(case: Case[DollyDesign]) -> Line:
     """What the shot asks for."""
-    return Arc(rig.shot.radius) if rig.shot.curved else Straight()
+    return Arc(case.shot.radius) if case.shot.curved else Straight()
 
 
-def real_line(rig: Rig) -> Line:
+def real_line(case: Case[DollyDesign]) -> Line:
     """What the rails do; the floor lets it go where it is steered."""
-    design: DollyDesign = rig.design  # type: ignore[assignment]
-    track = design.track
+    track = case.design.track
     if track.kind == "pre-bent track":
-        return Arc(rig.shot.radius)
+        return Arc(case.shot.radius)
     if track.kind == "straight track":
         return Straight()
     if track.kind == "no track":
-        return wanted_line(rig)
+        return wanted_line(case)
     found = elastica.bow(track.length, track.sagitta)
-    if not rig.shot.curved:
+    if not case.shot.curved:
         return Bowed(found)
     # Laid so that over the move it is as much too near the centre as too far from it.
-    ways = np.linspace(-0.5, 0.5, 41) * rig.shot.distance
+    ways = np.linspace(-0.5, 0.5, 41) * case.shot.distance
     x, y, _ = found.at(ways)
-    away = np.hypot(x, rig.shot.radius - y) - rig.shot.radius
+    away = np.hypot(x, case.shot.radius - y) - case.shot.radius
     return Bowed(found, float(away.max() + away.min()) / -2)
 
 
-def least_radius(rig: Rig) -> float:
+def least_radius(case: Case[DollyDesign]) -> float:
     """Of the rails, m; infinite when they are straight."""
-    design: DollyDesign = rig.design  # type: ignore[assignment]
-    track = design.track
+    track = case.design.track
     if track.kind == "bowed track":
         return elastica.bow(track.length, track.sagitta).least_radius
-    return rig.shot.radius if track.kind == "pre-bent track" else np.inf
+    return case.shot.radius if track.kind == "pre-bent track" else np.inf
 
 
-def turned(rig: Rig) -> float:
+def turned(case: Case[DollyDesign]) -> float:
     """How far the rails turn from end to end, rad."""
-    design: DollyDesign = rig.design  # type: ignore[assignment]
-    track = design.track
+    track = case.design.track
     if track.kind == "bowed track":
         return 2 * elastica.bow(track.length, track.sagitta).end_angle
-    return track.length / rig.shot.radius if track.kind == "pre-bent track" else 0.0
+    return track.length / case.shot.radius if track.kind == "pre-bent track" else 0.0

@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from functools import cached_property
-from typing import TYPE_CHECKING
 
 import numpy as np
 
@@ -13,11 +12,8 @@ from hazel_lantern.core.mechanics import ride, roughness
 from hazel_lantern.core.mechanics import track as mechanics
 from hazel_lantern.core.mechanics.motion import move
 from hazel_lantern.core.mechanics.ride import Body
-from hazel_lantern.core.rigs.dolly.statics import Answer, Array, Parts, corner_places, mount_left
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.rigs.dolly.model import DollyDesign
+from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer
+from hazel_lantern.core.rigs.dolly.model import DollyDesign
 
 #: The ride is looked at so often in a swing of the body's quickest mode, and so many times a
 #: second at the least and at the most.
@@ -26,6 +22,8 @@ OFTEN, SLOWEST, FASTEST = 3.0, 60.0, 1000.0
 FRAMES = 25.0
 #: Between the places at which a rail's height is kept, m.
 STEP = 0.001
+#: Waves that a spectrum shows, Hz.
+SLOWEST_WAVE, QUICKEST_WAVE = 0.5, 30.0
 SOURCES = ("floor", "joints", "sleepers", "wheels")
 #: How each is called in a sentence.
 SOURCE_WORDS = dict(
@@ -66,12 +64,19 @@ class Shaking:
     frequencies: Array
 
     @cached_property
+    def spectrum(self) -> tuple[Array, Array]:
+        """Waves a second, Hz, and the size of each in up and down, px, where it is plotted."""
+        rates, waves = ride.spectrum(self.seen[0], self.rate)
+        shown = (rates >= SLOWEST_WAVE) & (rates <= QUICKEST_WAVE)
+        return rates[shown], waves[shown]
+
+    @cached_property
     def quick(self) -> Array:
         """What of it moves more than once a second, (3, n) px."""
         return ride.quick_part(self.seen, self.rate)
 
 
-def body_of(answer: Answer, design: DollyDesign, parts: Parts) -> Body:
+def body_of(answer: DollyAnswer) -> Body:
     """The dolly as a rigid body on its wheels."""
     load, lumps = answer.carried, answer.lumps
     up = load.height + answer.ground
@@ -94,11 +99,9 @@ def body_of(answer: Answer, design: DollyDesign, parts: Parts) -> Body:
         for one in lumps
     )
     middle = np.array([load.forward, load.sideways])
-    wheels = tuple((ahead, left) for ahead, left in (corner_places(design) - middle).tolist())
-    sets = len(design.sets)
-    return Body(
-        load.mass, pitch, roll, wheels, sets * parts.roller.stiffness, sets * parts.roller.damping
-    )
+    wheels = tuple((ahead, left) for ahead, left in (answer.corner_places - middle).tolist())
+    sets, roller = len(answer.design.sets), answer.rows.roller
+    return Body(load.mass, pitch, roll, wheels, sets * roller.stiffness, sets * roller.damping)
 
 
 def joints_of(design: DollyDesign, left: bool) -> list[float]:
@@ -112,12 +115,11 @@ def joints_of(design: DollyDesign, left: bool) -> list[float]:
     return [place for place in places if -half + 0.01 < place < half - 0.01]
 
 
-def _floor_lines(
-    design: DollyDesign, parts: Parts, gauge: float, ends: tuple[float, float]
-) -> tuple[Array, Array, Array]:
+def _floor_lines(answer: DollyAnswer, ends: tuple[float, float]) -> tuple[Array, Array, Array]:
     """Places, and the ground under both sides: the floor, or what the track makes of it."""
-    low, high = ends
-    places, left, right = roughness.two_lines(parts.floor.roughness, high - low + 0.1, gauge)
+    design, (low, high) = answer.design, ends
+    rough = answer.rows.floor.roughness
+    places, left, right = roughness.two_lines(rough, high - low + 0.1, answer.gauge)
     places = places + low
     if not design.on_track:
         return places, left, right
@@ -143,10 +145,10 @@ def _smooth(at: Array, places: Array, heights: Array) -> Array:
     )
 
 
-def shake(rig: Rig, design: DollyDesign, parts: Parts, answer: Answer, focal_px: float) -> Shaking:
+def shake(answer: DollyAnswer) -> Shaking:
     """The ride over the move, all sources together and each by itself."""
-    shot = rig.shot
-    body = body_of(answer, design, parts)
+    shot, design, roller = answer.shot, answer.design, answer.rows.roller
+    body = body_of(answer)
     # Heights are kept a step apart, so a slow dolly meets nothing quicker than its steps.
     speed = float(np.abs(answer.course.speed).max())
     rate = min(OFTEN * float(body.frequencies().max()), speed / STEP, FASTEST)
@@ -156,11 +158,11 @@ def shake(rig: Rig, design: DollyDesign, parts: Parts, answer: Answer, focal_px:
     times = np.arange(count) / rate
     motion = move(shot.distance, shot.duration, shot.ease, shot.ease_in, shot.ease_out, times)
     place = shot.sense * (motion.place - shot.distance / 2)
-    grid, lines = _lines(rig, design, parts, answer)
-    corners = corner_places(design).tolist()
+    grid, lines = _lines(answer)
+    corners = answer.corner_places.tolist()
     ground = np.zeros((len(SOURCES), len(corners), times.size))
     chance = np.random.default_rng(2)
-    radius = parts.roller.diameter / 2
+    radius = roller.diameter / 2
     for corner, (ahead, left) in enumerate(corners):
         at = place + ahead
         # Grid places are even, so where each falls is found once for all lines.
@@ -173,9 +175,9 @@ def shake(rig: Rig, design: DollyDesign, parts: Parts, answer: Answer, focal_px:
         for offset in design.sets:
             phase = chance.uniform(0, 2 * math.pi)
             turn = np.sin((at + offset) / radius + phase)
-            ground[3, corner] += parts.roller.run_out / 2 / len(design.sets) * turn
+            ground[3, corner] += roller.run_out / 2 / len(design.sets) * turn
     moved = body.answer(ground, rate)
-    seen = _in_picture(moved, rig, answer, focal_px)
+    seen = _in_picture(moved, answer)
     sizes = np.sqrt((ride.quick_size(seen, rate) ** 2).sum(axis=-1))
     return Shaking(
         times,
@@ -187,20 +189,19 @@ def shake(rig: Rig, design: DollyDesign, parts: Parts, answer: Answer, focal_px:
     )
 
 
-def _lines(
-    rig: Rig, design: DollyDesign, parts: Parts, answer: Answer
-) -> tuple[Array, tuple[list[Array], list[Array]]]:
+def _lines(answer: DollyAnswer) -> tuple[Array, tuple[list[Array], list[Array]]]:
     """Even places and, for the right and the left side, heights of floor and joints, m.
 
     The third of each is what the rail gives under a newton.  A corner with two sets of wheels
     feels the mean of what they do.
     """
+    design, rows = answer.design, answer.rows
     track = design.track
     margin = max(design.sets) + 2 * STEP
-    reach = rig.shot.distance / 2 + design.wheels.wheelbase / 2 + 2 * margin
+    reach = answer.shot.distance / 2 + design.wheels.wheelbase / 2 + 2 * margin
     grid = np.arange(-reach, reach + STEP, STEP)
     shift = round(max(design.sets) / STEP)
-    places, *floor = _floor_lines(design, parts, answer.gauge, (-reach, reach))
+    places, *floor = _floor_lines(answer, (-reach, reach))
 
     def felt(heights: Array) -> Array:
         if not shift:
@@ -209,7 +210,7 @@ def _lines(
         both[shift:-shift] = (heights[: -2 * shift] + heights[2 * shift :]) / 2
         return both
 
-    span, radius = mechanics.span(track.joint != "butted"), parts.roller.diameter / 2
+    span, radius = mechanics.span(track.joint != "butted"), rows.roller.diameter / 2
     found: tuple[list[Array], list[Array]] = ([], [])
     for left in (0, 1):
         found[left].append(felt(np.interp(grid, places, floor[1 - left])))
@@ -219,7 +220,7 @@ def _lines(
         found[left].append(
             felt(mechanics.joint_heights(grid, joints, track.gap, track.step, radius))
         )
-        rigidity = parts.material.modulus * parts.section.properties.effective_moment
+        rigidity = rows.material.modulus * rows.section.properties.effective_moment
         # Sleepers count from the track's end, so that one lies under it.
         share = np.mod(grid + track.length / 2, track.sleepers) / track.sleepers
         dips = np.interp(share, span.share, span.dip) * track.sleepers**3 / rigidity
@@ -227,15 +228,14 @@ def _lines(
     return grid, found
 
 
-def _in_picture(moved: Array, rig: Rig, answer: Answer, focal_px: float) -> Array:
+def _in_picture(moved: Array, answer: DollyAnswer) -> Array:
     """Up and down, sideways, and turning of the picture, px."""
     heave, pitch, roll = moved[..., 0, :], moved[..., 1, :], moved[..., 2, :]
-    shot, load = rig.shot, answer.carried
+    shot, load, focal_px = answer.shot, answer.carried, answer.focal_px
     above = shot.camera_height - answer.ground - load.height
     # A lens square to the way looks to its left: what rolls the dolly tips the lens.
     nose, turn = (pitch, roll) if shot.along else (roll, pitch)
-    design: DollyDesign = rig.design  # type: ignore[assignment]
-    lift = heave - load.forward * pitch + (mount_left(design) - load.sideways) * roll
+    lift = heave - load.forward * pitch + (answer.mount_left - load.sideways) * roll
     per_metre = focal_px / shot.subject.distance
     half = shot.lens.frame_width / 2
     return np.stack(

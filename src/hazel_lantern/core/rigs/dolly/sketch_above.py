@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 import math
-from typing import TYPE_CHECKING
 
 import numpy as np
 
-from hazel_lantern.core.figures import box, item_box, item_role
+from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer
 from hazel_lantern.core.rigs.dolly.lamps_stand import deck_outline, foot_places
+from hazel_lantern.core.rigs.dolly.model import F
 from hazel_lantern.core.rigs.dolly.parts import OVERHANG
+from hazel_lantern.core.rigs.dolly.path import Line as Way
 from hazel_lantern.core.rigs.dolly.shaking import joints_of
-from hazel_lantern.core.rigs.dolly.statics import corner_places, mount_left
+from hazel_lantern.core.rigs.kit.drawing import box, load_shapes
+from hazel_lantern.core.shot import S
 from hazel_lantern.core.sketch import (
     Arrow,
     Dimension,
@@ -25,22 +27,12 @@ from hazel_lantern.core.sketch import (
     Thing,
 )
 
-if TYPE_CHECKING:
-    from hazel_lantern.core.assessment import Assessment
-    from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.rigs.dolly.model import DollyDesign
-    from hazel_lantern.core.rigs.dolly.path import Line as Way
-    from hazel_lantern.core.rigs.dolly.scene import Scene
-
 
 class Plan:
     """The floor: points along the rails and across them."""
 
-    def __init__(self, rig: Rig, assessment: Assessment) -> None:
-        self.rig = rig
-        self.design: DollyDesign = rig.design  # type: ignore[assignment]
-        self.scene: Scene = assessment.figures["scene"]
-        self.answer = self.scene.answer
+    def __init__(self, answer: DollyAnswer) -> None:
+        self.answer, self.design, self.shot = answer, answer.design, answer.shot
         self._frames: dict[float, tuple[float, float, float, float]] = {}
 
     def on(self, way: float, ahead: float = 0.0, left: float = 0.0) -> Point:
@@ -71,7 +63,7 @@ def _track(plan: Plan) -> list[Thing]:
     for at in np.linspace(-half, half, count + 1):
         ends = plan.on(float(at), 0.0, -reach), plan.on(float(at), 0.0, reach)
         things.append(Line(ends, "timber", 0.044))
-    width = max(plan.scene.parts.section.properties.width, 0.02)
+    width = max(plan.answer.rows.section.properties.width, 0.02)
     for side in (-1, 1):
         left = side * track.gauge / 2
         things.append(Line(plan.line(plan.answer.line, -half, half, left), "rail", width))
@@ -86,38 +78,36 @@ def _track(plan: Plan) -> list[Thing]:
 def _dolly(plan: Plan, way: float, ghost: bool) -> list[Thing]:
     design, platform = plan.design, plan.design.platform
     role: Role = "ghost" if ghost else "timber"
-    deck = plan.turned(way, tuple((x, y) for x, y in deck_outline(plan.scene).tolist()))
+    deck = plan.turned(way, tuple((x, y) for x, y in deck_outline(plan.answer).tolist()))
     things: list[Thing] = [Shape(deck, role, ghost, ghost)]
     if ghost:
         return things
-    radius, broad = plan.scene.parts.roller.diameter / 2, plan.scene.parts.roller.width / 2
-    mount = mount_left(design)
-    for ahead, left in corner_places(design).tolist():
+    radius, broad = plan.answer.rows.roller.diameter / 2, plan.answer.rows.roller.width / 2
+    mount = plan.answer.mount_left
+    for ahead, left in plan.answer.corner_places.tolist():
         for offset in design.sets:
             at = ahead + offset
             tread = box(at - radius, left - broad, at + radius, left + broad)
             things.append(Shape(plan.turned(way, tread), "wheel"))
     if platform.mount == "stand":
-        for ahead, left in foot_places(plan.scene):
+        for ahead, left in foot_places(plan.answer):
             leg = plan.on(way, 0.0, mount), plan.on(way, float(ahead), mount + float(left))
             things.append(Line(leg, "stand", 0.018))
-    along = plan.rig.shot.along
-    for item in sorted(plan.rig.load.items, key=lambda item: item.up):
-        x0, x1, y0, y1 = item_box(item, along, "above")
-        corners = box(x0, mount + y0, x1, mount + y1)
-        things.append(Shape(plan.turned(way, corners), item_role(item)))
+    things += load_shapes(
+        plan.answer.load, plan.shot.along, "above", lambda x, y: plan.on(way, x, mount + y)
+    )
     if platform.operator == "rides":
-        back = -platform.operator_back * plan.rig.shot.sense
+        back = -platform.operator_back * plan.shot.sense
         things.append(Disc(plan.on(way, back), 0.16, "figure"))
     load = plan.answer.carried
     things.append(Disc(plan.on(way, load.forward, load.sideways), 0.03, "mass"))
     return things
 
 
-def from_above(rig: Rig, assessment: Assessment, mark: int) -> Sketch:
-    """From above at a mark."""
-    plan = Plan(rig, assessment)
-    design, answer, shot = plan.design, plan.answer, rig.shot
+def from_above(answer: DollyAnswer, look: float, foot: Array, mark: int) -> Sketch:
+    """From above at a mark, the lens looking so, rad; ``foot`` is the subject's, m."""
+    plan = Plan(answer)
+    design, shot = plan.design, plan.shot
     way = float(answer.course.place[mark])
     ends = -shot.distance / 2, shot.distance / 2
     things: list[Thing] = []
@@ -128,14 +118,14 @@ def from_above(rig: Rig, assessment: Assessment, mark: int) -> Sketch:
         if abs(end - way) > 0.05:
             things += _dolly(plan, end, True)
     things += _dolly(plan, way, False)
-    eye, look = plan.on(way, 0.0, mount_left(design)), float(assessment.poses.look[mark])
-    subject = (float(assessment.subject[0]), float(assessment.subject[1]))
+    eye = plan.on(way, 0.0, answer.mount_left)
+    subject = (float(foot[0]), float(foot[1]))
     far = math.dist(eye, subject)
     seen = eye[0] + far * math.cos(look), eye[1] + far * math.sin(look)
     things.append(Line((eye, seen), "shot", dashed=True))
     things.append(Arrow(eye, (0.45 * math.cos(look), 0.45 * math.sin(look)), "shot"))
     things.append(Disc(subject, 0.22, "figure"))
-    push = float(assessment.traces["push"].values[mark]) * shot.sense
+    push = float(answer.push[mark])
     if abs(push) > 0.5:
         behind = -math.copysign(design.platform.length / 2 + 0.3, push)
         tail, tip = plan.on(way, behind), plan.on(way, behind * 0.55)
@@ -164,41 +154,41 @@ def from_above(rig: Rig, assessment: Assessment, mark: int) -> Sketch:
 
 
 def _dimensions(plan: Plan, way: float, subject: Point, half: float) -> tuple[Dimension, ...]:
-    design, shot = plan.design, plan.rig.shot
+    design, shot = plan.design, plan.shot
     start, end = plan.on(-shot.distance / 2), plan.on(shot.distance / 2)
     low = -plan.answer.gauge / 2 - 0.3
     found = [
-        Dimension("shot.distance", (start[0], low), (end[0], low), "below", 0, "move"),
-        Dimension("shot.subject.distance", subject, subject, "beside", 0, "subject at"),
+        Dimension(S.distance, (start[0], low), (end[0], low), "below", 0, "move"),
+        Dimension(S.subject.distance, subject, subject, "beside", 0, "subject at"),
     ]
     if shot.curved:
-        found.append(Dimension("shot.radius", end, end, "over", 1, "radius"))
+        found.append(Dimension(S.radius, end, end, "over", 1, "radius"))
     if design.on_track:
         near = plan.on(-half, 0.0, -plan.answer.gauge / 2)
         far = plan.on(-half, 0.0, plan.answer.gauge / 2)
-        found.append(Dimension("design.track.gauge", near, far, "left", 0, "gauge"))
+        found.append(Dimension(F.track.gauge, near, far, "left", 0, "gauge"))
     if design.track.kind == "bowed track":
         cord = (0.0, plan.on(half)[1])
-        found.append(Dimension("design.track.sagitta", cord, cord, "over", 0, "bowed by"))
+        found.append(Dimension(F.track.sagitta, cord, cord, "over", 0, "bowed by"))
     return tuple(found)
 
 
 def _handles(plan: Plan, way: float, subject: Point) -> tuple[Handle, ...]:
-    design, shot = plan.design, plan.rig.shot
+    design, shot = plan.design, plan.shot
     ends = plan.on(-shot.distance / 2), plan.on(shot.distance / 2)
     sense = float(shot.sense)
     toward = (1.0, 0.0) if shot.along else (0.0, 1.0)
     found = [
         Handle("mark", plan.on(way), 0.35, (sense, 0.0), "drag the dolly along its line"),
-        Handle("shot.distance", ends[1], 0.08, (2.0, 0.0), "drag the end of the move"),
-        Handle("shot.subject.distance", subject, 0.2, toward, "drag the subject"),
+        Handle(S.distance, ends[1], 0.08, (2.0, 0.0), "drag the end of the move"),
+        Handle(S.subject.distance, subject, 0.2, toward, "drag the subject"),
     ]
     if shot.curved:
         # The end of the arc stands s²/2R off the tangent.
         half = shot.distance / 2
         slope = -2 * shot.radius**2 / half**2
-        found.append(Handle("shot.radius", ends[0], 0.08, (0.0, slope), "drag the arc open"))
+        found.append(Handle(S.radius, ends[0], 0.08, (0.0, slope), "drag the arc open"))
     if design.on_track:
         at = plan.on(-design.track.length * 0.4, 0.0, plan.answer.gauge / 2)
-        found.append(Handle("design.track.gauge", at, 0.06, (0.0, 2.0), "drag a rail"))
+        found.append(Handle(F.track.gauge, at, 0.06, (0.0, 2.0), "drag a rail"))
     return tuple(found)

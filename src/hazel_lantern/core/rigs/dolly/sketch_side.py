@@ -2,19 +2,14 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
 import numpy as np
 
-from hazel_lantern.core.figures import box, enlargement, item_box, item_role, standing_figure
 from hazel_lantern.core.mechanics import track as mechanics
+from hazel_lantern.core.rigs.dolly.answer import SLEEPER_HEIGHT, DollyAnswer
+from hazel_lantern.core.rigs.dolly.model import F
 from hazel_lantern.core.rigs.dolly.shaking import joints_of
-from hazel_lantern.core.rigs.dolly.statics import (
-    LEAST_MAST,
-    SLEEPER_HEIGHT,
-    corner_places,
-    screw_height,
-)
+from hazel_lantern.core.rigs.kit.drawing import PERSON, box, enlargement, load_shapes, person
+from hazel_lantern.core.shot import S
 from hazel_lantern.core.sketch import (
     Arrow,
     Dimension,
@@ -29,32 +24,19 @@ from hazel_lantern.core.sketch import (
     Thing,
 )
 
-if TYPE_CHECKING:
-    from hazel_lantern.core.assessment import Assessment
-    from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.rigs.dolly.model import DollyDesign
-    from hazel_lantern.core.rigs.dolly.scene import Scene
-
-PERSON = 1.72
-
 
 class Side:
     """The upright plane along the rails."""
 
-    def __init__(self, rig: Rig, assessment: Assessment, mark: int) -> None:
-        self.rig = rig
-        self.design: DollyDesign = rig.design  # type: ignore[assignment]
-        self.scene: Scene = assessment.figures["scene"]
-        self.answer = self.scene.answer
-        self.way = float(self.answer.course.place[mark])
-        self.mark = mark
+    def __init__(self, answer: DollyAnswer, mark: int) -> None:
+        self.answer, self.design, self.shot = answer, answer.design, answer.shot
+        self.way = float(answer.course.place[mark])
         self.enlarged = enlargement(self.answer.dip, self.design.track.sleepers)
-        self.deck = self.answer.ground + self.design.platform.height
-        self.screw = max(screw_height(rig), self.deck + LEAST_MAST)
+        self.deck, self.screw = answer.deck, answer.mounted_screw
 
     def axles(self, way: float) -> list[float]:
         """Where the wheels stand along the line."""
-        places = sorted(set(corner_places(self.design)[:, 0].tolist()))
+        places = sorted(set(self.answer.corner_places[:, 0].tolist()))
         return [way + ahead + offset for ahead in places for offset in self.design.sets]
 
     def rail(self) -> tuple[Point, ...]:
@@ -71,13 +53,13 @@ class Side:
             deep = self.answer.dip * np.interp(share, span.share, span.dip) / span.dip.max()
             inside = np.clip((at - first) / track.sleepers, 0, 1)
             sunk = np.maximum(sunk, deep * np.sin(np.pi * inside))
-        middle = SLEEPER_HEIGHT + self.scene.parts.section.properties.height / 2
+        middle = SLEEPER_HEIGHT + self.answer.rows.section.properties.height / 2
         return tuple(zip(at.tolist(), (middle - sunk * self.enlarged).tolist(), strict=True))
 
 
 def _track(side: Side) -> list[Thing]:
     track, half = side.design.track, side.design.track.length / 2
-    height = side.scene.parts.section.properties.height
+    height = side.answer.rows.section.properties.height
     things: list[Thing] = []
     count = max(round(track.length / track.sleepers), 1)
     for at in np.linspace(-half, half, count + 1):
@@ -91,7 +73,7 @@ def _track(side: Side) -> list[Thing]:
 def _dolly(side: Side, way: float, ghost: bool) -> list[Thing]:
     platform, ground = side.design.platform, side.answer.ground
     role: Role = "ghost" if ghost else "timber"
-    half, radius = platform.length / 2, side.scene.parts.roller.diameter / 2
+    half, radius = platform.length / 2, side.answer.rows.roller.diameter / 2
     deck, screw = side.deck, side.screw
     things: list[Thing] = [
         Shape(box(way - half, deck - 0.02, way + half, deck), role, ghost, ghost)
@@ -99,11 +81,9 @@ def _dolly(side: Side, way: float, ghost: bool) -> list[Thing]:
     for axle in side.axles(way):
         at = (axle, ground + radius)
         things.append(Disc(at, radius, "ghost" if ghost else "wheel", ghost))
-    along = side.rig.shot.along
-    for item in side.rig.load.items:
-        left, right, low, high = item_box(item, along, "side")
-        outline = box(way + left, screw + low, way + right, screw + high)
-        things.append(Shape(outline, "ghost" if ghost else item_role(item), ghost, ghost))
+    things += load_shapes(
+        side.answer.load, side.shot.along, "side", lambda x, y: (way + x, screw + y), ghost
+    )
     if ghost:
         return things
     if platform.mount == "stand":
@@ -118,7 +98,7 @@ def _dolly(side: Side, way: float, ghost: bool) -> list[Thing]:
         size = 0.05 + 0.03 * platform.ballast ** (1 / 3)
         things.append(Shape(box(way - size, deck, way + size, deck + 0.12), "ballast"))
     if platform.operator == "rides":
-        back = way - platform.operator_back * side.rig.shot.sense
+        back = way - platform.operator_back * side.shot.sense
         things.append(Shape(box(back - 0.16, deck, back + 0.16, deck + 0.85), "figure"))
         things.append(Disc((back, deck + 1.02), 0.12, "figure"))
     load = side.answer.carried
@@ -127,22 +107,21 @@ def _dolly(side: Side, way: float, ghost: bool) -> list[Thing]:
     return things
 
 
-def from_the_side(rig: Rig, assessment: Assessment, mark: int) -> Sketch:
+def from_the_side(answer: DollyAnswer, mark: int) -> Sketch:
     """Side view at a mark."""
-    side = Side(rig, assessment, mark)
-    design, shot = side.design, rig.shot
+    side = Side(answer, mark)
+    design, shot = side.design, side.shot
     half = design.track.length / 2 if design.on_track else shot.distance / 2 + 0.6
     half = max(half, shot.distance / 2 + design.platform.length / 2)
-    person = half + 0.5
-    things: list[Thing] = [*standing_figure(person, PERSON)]
-    things.append(Note((person, PERSON + 0.06), "", "guide", PERSON, "length"))
+    beside = half + 0.5
+    things: list[Thing] = [*person(beside)]
     if design.on_track:
         things += _track(side)
     for end in (-shot.distance / 2, shot.distance / 2):
         if abs(end - side.way) > 0.05:
             things += _dolly(side, end, True)
     things += _dolly(side, side.way, False)
-    push = float(assessment.traces["push"].values[mark]) * shot.sense
+    push = float(answer.push[mark])
     if abs(push) > 0.5:
         reach = design.platform.length / 2 + 0.35
         start = (side.way - (reach if push > 0 else -reach), design.push.height)
@@ -153,9 +132,9 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int) -> Sketch:
     lens = shot.camera_height
     base = design.wheels.wheelbase / 2
     dimensions = [
-        Dimension("shot.camera_height", (-half - 0.1, 0.0), (-half - 0.1, lens), "left", 0, "lens"),
+        Dimension(S.camera_height, (-half - 0.1, 0.0), (-half - 0.1, lens), "left", 0, "lens"),
         Dimension(
-            "design.wheels.wheelbase",
+            F.wheels.wheelbase,
             (side.way - base, 0.0),
             (side.way + base, 0.0),
             "below",
@@ -163,7 +142,7 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int) -> Sketch:
             "wheelbase",
         ),
         Dimension(
-            "shot.distance",
+            S.distance,
             (-shot.distance / 2, lens + 0.35),
             (shot.distance / 2, lens + 0.35),
             "above",
@@ -176,15 +155,15 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int) -> Sketch:
             "mark", (side.way, side.deck), 0.4, (float(shot.sense), 0.0), "drag the dolly along"
         ),
         Handle(
-            "design.wheels.wheelbase",
+            F.wheels.wheelbase,
             (side.way + base, side.answer.ground),
             0.05,
             (2.0, 0.0),
             "drag an axle",
         ),
         Handle(
-            "shot.camera_height",
-            (side.way, side.screw + rig.load.lens_axis),
+            S.camera_height,
+            (side.way, side.screw + answer.load.lens_axis),
             0.08,
             (0.0, 1.0),
             "drag the camera up or down",
@@ -194,7 +173,7 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int) -> Sketch:
         first = -design.track.length / 2
         dimensions.append(
             Dimension(
-                "design.track.sleepers",
+                F.track.sleepers,
                 (first, 0.0),
                 (first + design.track.sleepers, 0.0),
                 "below",
@@ -206,7 +185,7 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int) -> Sketch:
         things=tuple(things),
         dimensions=tuple(dimensions),
         handles=tuple(handles),
-        bounds=(-half - 0.3, -0.06, person + 0.35, max(lens + 0.6, PERSON + 0.15)),
+        bounds=(-half - 0.3, -0.06, beside + 0.35, max(lens + 0.6, PERSON + 0.15)),
         enlarged=side.enlarged,
         title="Side, to scale",
         caption=(

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import math
-from typing import TYPE_CHECKING
 
 import numpy as np
 
 from hazel_lantern.core.mechanics import elastica
 from hazel_lantern.core.parts import Step, in_sentence
+from hazel_lantern.core.rigs.dolly.answer import DollyAnswer
 from hazel_lantern.core.rigs.dolly.parts import (
     cord_length,
     pieces,
@@ -16,38 +16,25 @@ from hazel_lantern.core.rigs.dolly.parts import (
     sleeper_count,
     sleeper_places,
 )
-from hazel_lantern.core.rigs.dolly.statics import Parts
-from hazel_lantern.core.units import Style, write
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.assessment import Assessment
-    from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.rigs.dolly.model import DollyDesign
-    from hazel_lantern.core.workshop import Workshop
-
-CUTTING = "Wear eye, ear and hand protection when cutting, and break the sharp edges with a file."
+from hazel_lantern.core.rigs.kit.words import CLAMPED, CUTTING, crack_caution
+from hazel_lantern.core.units import write
 
 
-def sources_of_shake(rig: Rig, assessment: Assessment) -> list[tuple[str, float]]:
+def sources_of_shake(answer: DollyAnswer) -> list[tuple[str, float]]:
     """What comes how often at the greatest speed, Hz."""
-    design: DollyDesign = rig.design  # type: ignore[assignment]
-    speed = float(assessment.traces["speed"].values.max())
-    scene = assessment.figures["scene"]
-    found = [("Wheels turn", speed / (math.pi * scene.parts.roller.diameter))]
+    design, speed = answer.design, float(answer.axis.speed.max())
+    found = [("Wheels turn", speed / (math.pi * answer.rows.roller.diameter))]
     if design.on_track:
         found.append(("Sleepers come", speed / design.track.sleepers))
         if design.track.pieces > 1:
             found.append(("Joints come", 2 * speed / design.track.piece))
-    found.append(("Body bounces", float(scene.shaking.frequencies[0])))
+    found.append(("Body bounces", float(answer.shaking.frequencies[0])))
     return found
 
 
-def readout(
-    station: str, rig: Rig, assessment: Assessment, style: Style
-) -> tuple[tuple[str, str], ...]:
+def readout(answer: DollyAnswer, station: str) -> tuple[tuple[str, str], ...]:
     """Computed figures of a station."""
-    design: DollyDesign = rig.design  # type: ignore[assignment]
-    answer, scene = assessment.figures["answer"], assessment.figures["scene"]
+    design, style = answer.design, answer.style
     if station == "Load":
         return (
             ("All that rolls", write(answer.carried.mass, "mass", style)),
@@ -56,23 +43,23 @@ def readout(
             ("Lightest corner", write(float(answer.corners.min()), "force", style)),
         )
     if station == "Drive":
-        return _moving(rig, design, assessment, style)
+        return _moving(answer)
     if station != "Frame":
         return ()
     rows = [
         (f"Shake: {name}", write(share, "px", style))
-        for name, share in scene.shaking.shares.items()
+        for name, share in answer.shaking.shares.items()
     ]
-    rows += [(name, f"{often:.1f} a second") for name, often in sources_of_shake(rig, assessment)]
+    rows += [(name, f"{often:.1f} a second") for name, often in sources_of_shake(answer)]
     if design.curved:
-        inner, outer = rail_lengths(rig, design)
+        inner, outer = rail_lengths(answer)
         rows += [
             ("Inner rail", write(inner, "length", style)),
             ("Outer rail", write(outer, "length", style)),
         ]
     if design.track.kind == "bowed track":
         bow = elastica.bow(design.track.length, design.track.sagitta)
-        rigidity = scene.parts.material.modulus * scene.parts.section.properties.effective_moment
+        rigidity = answer.rows.material.modulus * answer.rows.section.properties.effective_moment
         rows += [
             ("Cord from end to end", write(bow.chord, "length", style)),
             ("Cord pulls", write(bow.cord_force(rigidity), "force", style)),
@@ -81,11 +68,9 @@ def readout(
     return tuple(rows)
 
 
-def _moving(
-    rig: Rig, design: DollyDesign, assessment: Assessment, style: Style
-) -> tuple[tuple[str, str], ...]:
+def _moving(answer: DollyAnswer) -> tuple[tuple[str, str], ...]:
     """What moving it takes, by hand or at the crank."""
-    answer, drive = assessment.figures["answer"], design.push
+    style, drive = answer.style, answer.design.push
     speed, hardest = (float(np.abs(one).max()) for one in (answer.course.speed, answer.push))
     rows = [
         ("Greatest speed", write(speed, "speed", style)),
@@ -96,18 +81,17 @@ def _moving(
         turn = math.pi * drive.spool
         hand = hardest * drive.spool / (2 * drive.crank * drive.efficiency)
         rows += [
-            ("Turns of the crank", f"{rig.shot.distance / turn:.1f}"),
+            ("Turns of the crank", f"{answer.shot.distance / turn:.1f}"),
             ("Quickest", f"{60 * speed / turn:.0f} turns a minute"),
             ("Force at the crank", write(hand, "force", style)),
         ]
     return tuple(rows)
 
 
-def cautions(station: str, rig: Rig, assessment: Assessment) -> tuple[str, ...]:
+def cautions(answer: DollyAnswer, station: str) -> tuple[str, ...]:
     """What to mind at a station; nothing that is not at stake there."""
-    design: DollyDesign = rig.design  # type: ignore[assignment]
-    found = []
-    if rig.shot.slope and station in ("Shot", "Frame", "Drive"):
+    design, found = answer.design, []
+    if answer.shot.slope and station in ("Shot", "Frame", "Drive"):
         found.append("Hold or brake the dolly whenever the track slopes.")
     if station == "Drive":
         found.append("Wedges under the wheels whenever nobody holds it.")
@@ -119,16 +103,13 @@ def cautions(station: str, rig: Rig, assessment: Assessment) -> tuple[str, ...]:
         found.append("A bowed pipe springs back: keep faces out of its way when the cord is cut.")
     if station == "Build":
         found.append(CUTTING)
-    material = assessment.figures["parts"].material
-    if material.failure == "cracks" and station in ("Frame", "Build") and design.on_track:
-        found.append(f"{material.name}: {material.note}. Look it over for cracks before each use.")
-    return tuple(found)
+    cracks = crack_caution(answer.rows.material, station) if design.on_track else ()
+    return (*found, *cracks)
 
 
-def _places_step(rig: Rig, style: Style) -> Step:
+def _places_step(answer: DollyAnswer) -> Step:
     """Marking both pipes before they are bowed."""
-    design: DollyDesign = rig.design  # type: ignore[assignment]
-    places = sleeper_places(rig, design)
+    style, places = answer.style, sleeper_places(answer)
     inner, outer = (
         ", ".join(write(one[side], "length", style) for one in places) for side in (0, 1)
     )
@@ -139,9 +120,9 @@ def _places_step(rig: Rig, style: Style) -> Step:
     )
 
 
-def bow_steps(rig: Rig, style: Style) -> list[Step]:
+def bow_steps(answer: DollyAnswer) -> list[Step]:
     """Bowing two pipes alike."""
-    design: DollyDesign = rig.design  # type: ignore[assignment]
+    design, style = answer.design, answer.style
     track = design.track
     found = elastica.bow(track.length, track.sagitta)
     places = [track.length * share for share in (-0.25, 0.0, 0.25)]
@@ -151,7 +132,7 @@ def bow_steps(rig: Rig, style: Style) -> list[Step]:
         for place in places
     ]
     return [
-        _places_step(rig, style),
+        _places_step(answer),
         Step(
             f"Tie a cord of {write(cord_length(design), 'length', style)} to both ends of each "
             f"pipe and shorten it to {write(found.chord, 'length', style)} between the ends. "
@@ -162,13 +143,13 @@ def bow_steps(rig: Rig, style: Style) -> list[Step]:
     ]
 
 
-def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) -> tuple[Step, ...]:
+def steps(answer: DollyAnswer) -> tuple[Step, ...]:
     """How to build this dolly and lay its track."""
-    design: DollyDesign = rig.design  # type: ignore[assignment]
-    parts, track, wheels = Parts.of(design, workshop), design.track, design.wheels
+    design, style = answer.design, answer.style
+    rows, track, wheels = answer.rows, design.track, design.wheels
     found = []
-    for piece in pieces(rig, design):
-        section = workshop.catalogue.find("sections", piece.section)
+    for piece in pieces(answer):
+        section = answer.case.row("sections", piece.section)
         found.append(
             Step(
                 f"Cut {piece.count} × {piece.label.lower()} from {in_sentence(section.name)} to "
@@ -180,9 +161,9 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
     found += [
         Step(
             "Drill the wheel plates by their template, all clamped together, and fit "
-            f"the wheels ({in_sentence(parts.roller.name)}). Each must spin freely and not wobble.",
+            f"the wheels ({in_sentence(rows.roller.name)}). Each must spin freely and not wobble.",
             ("clamps", "drill", "two spanners"),
-            "Clamp the work down; take gloves off at the drill.",
+            CLAMPED,
         ),
         Step(
             f"Fix the plates under the platform, wheelbase "
@@ -200,13 +181,13 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
             )
         )
         if track.kind == "bowed track":
-            found += bow_steps(rig, style)
+            found += bow_steps(answer)
         if track.kind == "pre-bent track":
+            inside, outside = (answer.shot.radius + way * track.gauge / 2 for way in (-1, 1))
             found.append(
                 Step(
-                    "Bend the rails to a radius of "
-                    f"{write(rig.shot.radius - track.gauge / 2, 'length', style)} and "
-                    f"{write(rig.shot.radius + track.gauge / 2, 'length', style)}: draw both arcs "
+                    f"Bend the rails to a radius of {write(inside, 'length', style)} and "
+                    f"{write(outside, 'length', style)}: draw both arcs "
                     "on the floor with a cord, and lay each pipe on its line.",
                     ("pipe bender or a former", "cord", "chalk"),
                 )
@@ -232,10 +213,10 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
     return tuple(found)
 
 
-def set_card(rig: Rig, assessment: Assessment, style: Style) -> tuple[str, ...]:
+def set_card(answer: DollyAnswer) -> tuple[str, ...]:
     """What to have at hand on the day."""
-    design: DollyDesign = rig.design  # type: ignore[assignment]
-    answer, shot, track = assessment.figures["answer"], rig.shot, design.track
+    design, style = answer.design, answer.style
+    shot, track = answer.shot, design.track
     speed = float(np.abs(answer.course.speed).max())
     move = f"{shot.direction}, {write(shot.distance, 'length', style)}"
     if shot.curved:
@@ -264,7 +245,7 @@ def set_card(rig: Rig, assessment: Assessment, style: Style) -> tuple[str, ...]:
     ]
     packed = [
         f"{piece.count} × {piece.label.lower()} {write(piece.length, 'length', style)}"
-        for piece in sorted(pieces(rig, design), key=lambda piece: -piece.length)
+        for piece in sorted(pieces(answer), key=lambda piece: -piece.length)
     ]
     if packed:
         found.append(f"Pack, longest first: {'; '.join(packed)}.")

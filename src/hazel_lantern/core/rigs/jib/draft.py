@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 import math
-from typing import TYPE_CHECKING
 
-from hazel_lantern.core.fields import apply
+from hazel_lantern.core.load import Load
 from hazel_lantern.core.mechanics import standing
+from hazel_lantern.core.rigs.case import Case, Setup
+from hazel_lantern.core.rigs.family import Draft
+from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.jib.model import (
     Boom,
     Counterweight,
+    F,
     JibDesign,
     Level,
     PlateSize,
@@ -18,13 +21,9 @@ from hazel_lantern.core.rigs.jib.model import (
     Swing,
 )
 from hazel_lantern.core.rigs.jib.stacking import balancing_stacks, stack_edits
-from hazel_lantern.core.rigs.jib.statics import solve
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.load import Load
-    from hazel_lantern.core.project.model import Settings
-    from hazel_lantern.core.shot import Shot
-    from hazel_lantern.core.workshop import Workshop
+from hazel_lantern.core.settings import Settings
+from hazel_lantern.core.shot import Shot
+from hazel_lantern.core.workshop import Workshop
 
 #: The boom swings about so far to either side in a draft, rad.
 STEEPEST = math.radians(28)
@@ -34,16 +33,12 @@ def _to_step(value: float, step: float) -> float:
     return round(round(value / step) * step, 6)
 
 
-def first_draft(
-    shot: Shot, load: Load, settings: Settings, workshop: Workshop
-) -> tuple[JibDesign, dict[str, str]]:
+def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) -> Draft:
     """A plausible start, before the search for mends settles it.
 
     The rise gives the front, the reach may ask for more; the tail is short, and the plates
     a maker may have at home balance it.
     """
-    from hazel_lantern.core.project.model import Rig
-
     mass = max(load.centre().mass, 0.3)
     stands = workshop.catalogue.stands
     base = stands["timber-post"]
@@ -93,32 +88,29 @@ def first_draft(
         ),
         swing=Swing(up=stop(1.0), down=stop(-1.0)),
     )
-    rig = Rig(name="draft", shot=shot, load=load, design=design)
-    answer = solve(rig, workshop)
-    stacks = balancing_stacks(design.counterweight, answer)
+    case: Case[JibDesign] = Case(Setup(shot=shot, load=load, design=design), settings, workshop)
+    stacks = balancing_stacks(JibAnswer(case))
     if stacks:
         # In the middle of the slot there is room for a lighter and a heavier camera.
         middle = (design.counterweight.nearest + design.counterweight.farthest) / 2
         fewest = [stack for stack in stacks if stack.plates <= stacks[0].plates + 1]
         best = min(fewest, key=lambda stack: abs(stack.place - middle))
-        rig = apply(rig, stack_edits(design.counterweight, best), settings.style)
+        case = case.edited(stack_edits(design.counterweight, best))
     why = {
-        "design.boom.front": "the rise at a swing of 28° to either side, or the reach if it asks "
-        "for more",
-        "design.boom.tail": "a little less than half of the front: short, with more weight",
-        "design.boom.section": "a box tube that a hardware shop has",
-        "design.level.pins": "a tenth of the front; wider forgives more in the drilling",
-        "design.level.bar_error": "drilled with both bars clamped together",
-        "design.pivots.kind": "cheap, and the nuts set the drag",
-        "design.pivots.drag": "nuts tight enough to be felt",
-        "design.platform.ahead": "camera just clear of the boom's end",
-        "design.platform.rise": "platform and head above the pin",
-        "design.counterweight.place": "from the plates, so that it balances",
-        "design.post.height": "lens height in the middle of the move, arm level",
-        "design.post.stand": "four legs on a timber post; for a light camera a speaker stand",
-        "design.post.spread": "three fifths up the base's range",
-        "design.swing.up": "a little past the top of the move",
-        "design.swing.down": "a little past the bottom of the move",
+        F.boom.front: "the rise at a swing of 28° to either side, or the reach if it asks for more",
+        F.boom.tail: "a little less than half of the front: short, with more weight",
+        F.boom.section: "a box tube that a hardware shop has",
+        F.level.pins: "a tenth of the front; wider forgives more in the drilling",
+        F.level.bar_error: "drilled with both bars clamped together",
+        F.pivots.kind: "cheap, and the nuts set the drag",
+        F.pivots.drag: "nuts tight enough to be felt",
+        F.platform.ahead: "camera just clear of the boom's end",
+        F.platform.rise: "platform and head above the pin",
+        F.counterweight.place: "from the plates, so that it balances",
+        F.post.height: "lens height in the middle of the move, arm level",
+        F.post.stand: "four legs on a timber post; for a light camera a speaker stand",
+        F.post.spread: "three fifths up the base's range",
+        F.swing.up: "a little past the top of the move",
+        F.swing.down: "a little past the bottom of the move",
     }
-    made: JibDesign = rig.design  # type: ignore[assignment]
-    return made, why
+    return Draft(case.design, why)

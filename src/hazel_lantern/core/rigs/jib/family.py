@@ -1,180 +1,73 @@
-"""The jib as the application sees it: levers, choices, plots, fields, words."""
+"""The jib as the application sees it."""
 
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Sequence
-from functools import partial
-from typing import TYPE_CHECKING
+from collections.abc import Callable, Iterable, Mapping
 
 import numpy as np
 
-from hazel_lantern.core.fields import Edit, apply
+from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.load import Load
+from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.rigs.family import (
-    Candidate,
-    Choices,
-    Group,
-    Lever,
-    Measure,
-    Numeric,
-    PlotSpec,
-    Ranking,
-    View,
+from hazel_lantern.core.mechanics.motion import marked_move
+from hazel_lantern.core.parts import Hole, Part, Piece, Step, Template
+from hazel_lantern.core.poses import AIM, Poses, Trace, Turn
+from hazel_lantern.core.rigs.asks import Group, Lever, Measure, PlotSpec, Ranking, View
+from hazel_lantern.core.rigs.assembly import Assembly, Checks
+from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.rigs.family import Draft, Family
+from hazel_lantern.core.rigs.jib import (
+    draft,
+    lamps_boom,
+    lamps_level,
+    levers,
+    parts,
+    standing,
+    words,
 )
-from hazel_lantern.core.rigs.jib import draft, words
-from hazel_lantern.core.rigs.jib.assess import assess
-from hazel_lantern.core.rigs.jib.limits import LIMITS
-from hazel_lantern.core.rigs.jib.model import JibDesign
-from hazel_lantern.core.rigs.jib.parts import holes, templates
+from hazel_lantern.core.rigs.jib.answer import BAR_LONG, PINS_WIDE, TRUE, Array, JibAnswer
+from hazel_lantern.core.rigs.jib.lamps_balance import (
+    balance,
+    bare_arm,
+    counterweight,
+    places_for,
+    slot,
+)
+from hazel_lantern.core.rigs.jib.lamps_base import base_load, tip
+from hazel_lantern.core.rigs.jib.lamps_swing import clearance, clearances, height, reach
+from hazel_lantern.core.rigs.jib.model import F, JibDesign
 from hazel_lantern.core.rigs.jib.sketch_above import from_above
 from hazel_lantern.core.rigs.jib.sketch_side import from_the_side
-from hazel_lantern.core.rigs.jib.stacking import loaded, rebalanced, stack_choices
-from hazel_lantern.core.rigs.jib.statics import TRUE, Parts, nests
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.assessment import Assessment
-    from hazel_lantern.core.parts import Hole, Template
-    from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.shot import Shot
-    from hazel_lantern.core.sketch import Sketch
-    from hazel_lantern.core.units import Style
-    from hazel_lantern.core.workshop import Workshop
+from hazel_lantern.core.rigs.kit.place import Place
+from hazel_lantern.core.rigs.kit.purse import Purse
+from hazel_lantern.core.settings import Settings
+from hazel_lantern.core.shot import S, Shot
+from hazel_lantern.core.sketch import Sketch
+from hazel_lantern.core.workshop import Workshop
 
 
-def _inner_for(outer: str, now: str, workshop: Workshop) -> str | None:
-    """The inner piece for an outer one: the one in use if it fits, else the largest that does."""
-    sections = workshop.catalogue.sections
-    if now in sections and nests(sections[outer], sections[now]):
-        return now
-    fitting = [one for one in sections.values() if nests(sections[outer], one)]
-    return max(fitting, key=lambda one: one.properties.second_moment).id if fitting else None
-
-
-def section_choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candidate]:
-    """Every section the boom can be, the weights set anew; of two pieces, one that fits in."""
-    design: JibDesign = rig.design  # type: ignore[assignment]
-    nested = design.boom.form == "two nested pieces"
-    for section in workshop.catalogue.sections.values():
-        edits = [Edit("design.boom.section", section.id)]
-        if nested:
-            inner = _inner_for(section.id, design.boom.tip_section, workshop)
-            if inner is None:
-                continue
-            if inner != design.boom.tip_section:
-                edits.append(Edit("design.boom.tip_section", inner))
-        try:
-            edits += rebalanced(apply(rig, edits, style), workshop)
-        except ValueError:
-            continue
-        yield Candidate(section.id, section.name, tuple(edits))
-
-
-def base_edits(id: str, rig: Rig, workshop: Workshop) -> tuple[Edit, ...]:
-    """The edits that put the jib on another base: spread and ratings come with it."""
-    design: JibDesign = rig.design  # type: ignore[assignment]
-    stand = workshop.catalogue.find("stands", id)
-    spread = min(max(design.post.spread, stand.least_spread), stand.greatest_spread)
-    return (
-        Edit("design.post.stand", id),
-        Edit("design.post.rating", stand.rating),
-        Edit("design.post.twist_stiffness", stand.twist_stiffness),
-        Edit("design.post.spread", spread),
-    )
-
-
-def base_choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candidate]:
-    """Every base that reaches the pivot's height."""
-    design: JibDesign = rig.design  # type: ignore[assignment]
-    for stand in workshop.catalogue.stands.values():
-        if stand.lowest - 0.15 <= design.post.height <= stand.highest + 0.15:
-            yield Candidate(stand.id, stand.name, base_edits(stand.id, rig, workshop))
-
-
-def _row_choices(table: str, path: str) -> object:
-    def choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candidate]:
-        for row in workshop.catalogue.table(table).values():
-            yield Candidate(row.id, row.name, (Edit(path, row.id),))
-
-    return choices
-
-
-def _weights_anew(workshop: Workshop, rig: Rig) -> tuple[Edit, ...]:
-    return rebalanced(rig, workshop)
-
-
-pivot_choices = _row_choices("pivots", "design.pivots.kind")
-turntable_choices = _row_choices("turntables", "design.post.turntable")
-
-_LEVELS = {
-    "solid bar": "Keep it level with a solid bar",
-    "twin cables": "Keep it level with twin cables",
-    "none": "Leave the bar off and use a stabilised head",
-}
-_FORMS = {
-    "one piece": "Make the boom in one piece",
-    "tapered board": "Taper the board",
-    "two nested pieces": "Nest two pieces for the boom",
-}
-
-_STACKS = Ranking(
-    "stacks",
-    "Stacks that balance",
-    stack_choices,
-    loaded,
-    "jib.counterweight",
-    station="Load",
-    by_size="fewest plates",
-)
-_SECTIONS = Ranking(
-    "booms",
-    "Boom",
-    section_choices,
-    lambda rig: rig.design.boom.section,  # type: ignore[attr-defined]
-    "jib.boom-dip",
-    ("jib.bounce",),
-)
-_BASES = Ranking(
-    "bases",
-    "Bases",
-    base_choices,
-    lambda rig: rig.design.post.stand,  # type: ignore[attr-defined]
-    "jib.tip",
-)
-_PIVOTS = Ranking(
-    "pivots",
-    "Joints",
-    pivot_choices,  # type: ignore[arg-type]
-    lambda rig: rig.design.pivots.kind,  # type: ignore[attr-defined]
-    "jib.balance",
-)
-
-
-def _drift_force(rig: Rig, found: Assessment) -> float:
+def _drift_force(answer: JibAnswer) -> float:
     """Push at the camera that would hold a free arm level, up positive, N."""
-    answer = found.figures["answer"]
     torque = float(np.interp(0.0, answer.whole, answer.stop_to_stop(answer.torque)))
-    return torque / rig.design.boom.front  # type: ignore[attr-defined,no-any-return]
+    return torque / answer.design.boom.front
 
 
-def _tilt_at(end: int) -> object:
-    def tilt(rig: Rig, found: Assessment) -> float:
-        order = np.argsort(found.marks)
-        return float(found.figures["answer"].tilts[TRUE][order[end]])
-
-    return tilt
+def _tilt_at(answer: JibAnswer, end: int) -> float:
+    """Tilt of the platform, drilled true, at the lowest or highest place of the move, rad."""
+    return float(answer.tilts[TRUE][np.argsort(answer.course.swing)[end]])
 
 
-class JibFamily:
+class Jib(Family[JibDesign, JibAnswer]):
     """A boom on a post, balanced, that keeps its camera level."""
 
     id = "jib"
     title = "Jib"
     moves = ("rise", "sink")
     design_type = JibDesign
-    limits = LIMITS
     views = (View("side", "Side, to scale"), View("above", "From above"))
-    rankings = (_STACKS, _SECTIONS, _BASES, _PIVOTS)
+    wanted_words = "where a camera that rises straight and level would"
     measures = (
         Measure(
             "drift-force",
@@ -182,7 +75,7 @@ class JibFamily:
             "force",
             "Let the arm go level. If the camera sinks, hold it up with a luggage scale and read "
             "it; if it rises, pull down and write the figure with a minus. 1 kg is 9.81 N.",
-            lambda rig, found: -_drift_force(rig, found),
+            lambda found: -_drift_force(found),
         ),
         Measure(
             "balancing-mass",
@@ -190,7 +83,7 @@ class JibFamily:
             "mass",
             "Lay small weights on the platform until it stays level, in the middle of where it "
             "sticks; with a minus if you had to take weight off.",
-            lambda rig, found: _drift_force(rig, found) / GRAVITY,
+            lambda found: _drift_force(found) / GRAVITY,
         ),
         Measure(
             "sticks",
@@ -198,7 +91,7 @@ class JibFamily:
             "force",
             "Balanced and level, pull the camera up slowly with a luggage scale and read it as "
             "the arm starts to move.",
-            lambda rig, found: found.figures["answer"].friction / rig.design.boom.front,  # type: ignore[attr-defined]
+            lambda found: found.friction / found.design.boom.front,
         ),
         Measure(
             "level-low",
@@ -206,14 +99,14 @@ class JibFamily:
             "angle",
             "Set an angle gauge on the platform, zero it with the arm level, and read it at the "
             "bottom; nose up counts positive.",
-            _tilt_at(0),  # type: ignore[arg-type]
+            lambda found: _tilt_at(found, 0),
         ),
         Measure(
             "level-high",
             "Tilt of the platform at the top of the move",
             "angle",
             "The same at the top of the move.",
-            _tilt_at(-1),  # type: ignore[arg-type]
+            lambda found: _tilt_at(found, -1),
         ),
         Measure(
             "bounces",
@@ -221,7 +114,7 @@ class JibFamily:
             "count",
             "Balance the arm and take your hands off. Tap the camera end, film it in slow motion "
             "beside a clock, and count how often it goes down in five seconds.",
-            lambda rig, found: 5 * found.figures["answer"].boom.bounce,
+            lambda found: 5 * found.boom.bounce,
         ),
         Measure(
             "dip",
@@ -229,191 +122,184 @@ class JibFamily:
             "fine",
             "Stretch a line along the level boom from pivot to tip with the camera off, and "
             "measure how far the tip goes below it with the camera on.",
-            lambda rig, found: float(found.figures["answer"].dip[-1]),
+            lambda found: float(found.dip[-1]),
         ),
         Measure(
             "place",
             "Weights behind the pivot when it balances",
             "length",
             "Measure from the pivot to the middle of the plates.",
-            lambda rig, found: (
-                found.figures["answer"].needed / max(found.figures["answer"].tail_mass, 1e-9)
-            ),
+            lambda found: found.needed / max(found.tail_mass, 1e-9),
         ),
     )
 
-    assess = staticmethod(assess)
-    steps = staticmethod(words.steps)
-    set_card = staticmethod(words.set_card)
-    cautions = staticmethod(words.cautions)
-    readout = staticmethod(words.readout)
-    first_draft = staticmethod(draft.first_draft)
+    @classmethod
+    def solve(cls, case: Case[JibDesign]) -> JibAnswer:
+        """Look up what it is made of; the rest is worked out when asked for."""
+        return JibAnswer(case).looked_up()
 
-    def sketch(
-        self,
-        rig: Rig,
-        assessment: Assessment,
-        view: str,
-        mark: int,
-        workshop: Workshop,
-        turn: float | None = None,
-    ) -> Sketch:
+    @classmethod
+    def first_draft(cls, shot: Shot, load: Load, settings: Settings, workshop: Workshop) -> Draft:
+        """A jib to start from."""
+        return draft.first_draft(shot, load, settings, workshop)
+
+    @classmethod
+    def suits(cls, shot: Shot) -> tuple[float, str]:
+        """A rise or a sink of up to about three metres is a jib's own."""
+        if not shot.upright:
+            return 0.1, "an arm rises and sinks; along a line it would swing in an arc"
+        if shot.distance <= 3.0:
+            return 1.0, "a rise of this height is what a balanced arm is for"
+        return 0.5, "a rise this high needs a long arm, a heavy base and a second pair of hands"
+
+    def assemblies(self) -> Iterable[Assembly[JibAnswer]]:
+        """Swing, balance, level, boom, base, place and purse."""
+        a, on = self.answer, lamps_boom
+        return (
+            Checks(a, reach, height, balance, counterweight, lamps_level.level, lamps_level.bars),
+            Checks(a, on.boom_stress, on.boom_dip, on.bounce, on.windup),
+            Checks(a, tip, base_load, bare_arm, clearance),
+            Place(a, clearances, "sum of lengths over the move"),
+            Purse(a, lambda: self.bought),
+        )
+
+    def axes(self) -> tuple[Axis, ...]:
+        """The swing, and the pan."""
+        return self.answer.swing_axis, self.answer.pan_axis
+
+    @property
+    def times(self) -> Array:
+        """When each mark is reached, (n,) s."""
+        return self.answer.course.times
+
+    def turn(self) -> Turn:
+        """Panned about the post."""
+        return Turn("pan", self.answer.course.pan, -math.pi, math.pi)
+
+    def traces(self) -> Mapping[str, Callable[[], Trace]]:
+        """Figures over the move, some of them from stop to stop."""
+        answer, run = self.answer, self.answer.course
+
+        def at_marks(label: str, kind: str, values: Callable[[], Array]) -> Callable[[], Trace]:
+            return lambda: Trace(label, kind, answer.over_move(values()))
+
+        def between(label: str, kind: str, values: Callable[[], Array]) -> Callable[[], Trace]:
+            return lambda: Trace(label, kind, answer.stop_to_stop(values()), answer.whole)
+
+        def cameras() -> Trace:
+            carried = np.full_like(run.swing, answer.centre.mass)
+            return Trace("camera", "mass", places_for(answer)[0], at_marks=carried)
+
+        def slot_end(at: int, name: str) -> Callable[[], Trace]:
+            def trace() -> Trace:
+                place = np.full_like(places_for(answer)[0], slot(answer)[at])
+                return Trace(f"slot {name}", "length", place)
+
+            return trace
+
+        def tilt_left() -> Trace:
+            whole = standing.whole_weight(answer, answer.everywhere)
+            push, lens = answer.settings.hand_push, answer.lens[1]
+            ways = standing.ways_over(answer, whole, push, lens)
+            left = np.minimum(*(answer.over_move(way.left) for way in ways))
+            return Trace("tilt left", "angle", left)
+
+        # The hand at the tail pulls down to raise the camera.
+        tail = answer.design.boom.tail
+        return {
+            "height": at_marks("lens height", "length", lambda: answer.lens[1]),
+            "reach": at_marks("reach from the post", "length", lambda: answer.lens[0]),
+            "speed": lambda: Trace("lens speed", "speed", run.lens_speed),
+            "handle": lambda: Trace(
+                "pull down at the tail handle", "force", answer.swing_axis.effort / tail
+            ),
+            "torque": between("drift torque, camera up", "torque", lambda: answer.torque),
+            "whole height": between("lens height", "length", lambda: answer.lens[1]),
+            "whole reach": between("reach from the post", "length", lambda: answer.lens[0]),
+            "drift": lambda: Trace("off a straight rise", "px", self._drift()),
+            "tilt px": lambda: Trace(
+                "tilt in the picture", "px", answer.in_picture(answer.tilt_over_move)
+            ),
+            "tilt true": between("drilled true", "angle", lambda: answer.tilts[TRUE]),
+            "tilt bar": between("bar long", "angle", lambda: answer.tilts[BAR_LONG]),
+            "tilt pins": between("pins wide", "angle", lambda: answer.tilts[PINS_WIDE]),
+            "bar pull": at_marks("pull in the bar", "force", lambda: answer.bar_pull),
+            "cameras": cameras,
+            "places": lambda: Trace("weights balance at", "length", places_for(answer)[1]),
+            "slot from": slot_end(0, "from"),
+            "slot to": slot_end(1, "to"),
+            "tilt left": tilt_left,
+        }
+
+    def subject(self) -> Array:
+        """Foot of the subject, from the post, m."""
+        shot, middle = self.answer.shot, self._middle
+        distance = shot.subject.distance
+        place = (middle + distance, 0.0) if self.answer.along else (middle, distance)
+        return np.array([*place, shot.subject.base])
+
+    @property
+    def _middle(self) -> float:
+        """Reach of the lens in the middle of the move, m."""
+        reach = self.answer.over_move(self.answer.lens)[0]
+        return float(reach[len(reach) // 2])
+
+    def _eyes(self, out: Array, up: Array) -> Array:
+        pan = self.answer.course.pan
+        return np.stack([out * np.cos(pan), out * np.sin(pan), up], axis=1)
+
+    @property
+    def _look(self) -> Array:
+        return self.answer.course.pan + (0.0 if self.answer.along else math.pi / 2)
+
+    def poses(self) -> Poses:
+        """Of the lens as the jib carries it."""
+        answer, swing = self.answer, self.answer.course.swing
+        reach, height = answer.over_move(answer.lens)
+        height = height - float(answer.dip[-1]) * np.cos(swing)
+        tilt, none = answer.tilt_over_move, np.zeros_like(swing)
+        turned = (tilt, none) if answer.along else (none, -tilt)
+        return Poses(self._eyes(reach, height), self._look, *turned)
+
+    def wanted(self) -> Poses:
+        """Of the lens as a straight level rise would have it."""
+        shot, none = self.answer.shot, np.zeros_like(self.times)
+        _, motion = marked_move(
+            shot.distance, shot.duration, shot.ease, shot.ease_in, shot.ease_out
+        )
+        share = motion.place / shot.distance - 0.5
+        asked = shot.camera_height + shot.sense * shot.distance * share
+        return Poses(self._eyes(np.full_like(none, self._middle), asked), self._look, none, none)
+
+    def _drift(self) -> Array:
+        """How far up or down the aim point is from where a straight rise would show it, px."""
+        answer = self.answer
+        aim = self.subject() + np.array([0, 0, AIM * answer.shot.subject.height])
+        real, asked = (
+            picture.project_over_move(aim, p.eye, p.look, p.pitch, p.roll, answer.focal_px)
+            for p in (self.poses(), self.wanted())
+        )
+        return np.asarray(real[:, 1] - asked[:, 1])
+
+    def sketch(self, view: str, mark: int, turn: float | None = None) -> Sketch:
         """Draw the plane of the arm, or the view from above."""
         if view == "above":
-            return from_above(rig, assessment, mark, workshop, turn)
-        return from_the_side(rig, assessment, mark, workshop)
+            return from_above(self.answer, self.subject(), mark, turn)
+        return from_the_side(self.answer, mark)
 
-    def levers(self, rig: Rig, workshop: Workshop, style: Style) -> Sequence[Lever]:
-        """All that may be changed to mend a lamp; the search finds which does."""
-        design: JibDesign = rig.design  # type: ignore[assignment]
-        boom, level, post = design.boom, design.level, design.post
-        weights = design.counterweight
-        stand = workshop.catalogue.find("stands", post.stand)
-        degree = math.radians(0.5)
-        slides = weights.carrier == "slides in a slot"
-        anew = partial(_weights_anew, workshop)
-        near = (weights.nearest, weights.farthest) if slides else (0.05, boom.tail)
-        found: list[Lever] = [
-            Choices(
-                tuple(
-                    (f"Load {name}", edits)
-                    for id, name, edits, *_ in stack_choices(rig, workshop, style)
-                    if id != loaded(rig)
-                )
-            ),
-            Numeric(
-                "design.counterweight.place", 0.001, *near, "Set the weights {} behind the pivot"
-            ),
-            Numeric("design.pivots.drag", 0.05, 0.0, 3.0, "Tighten the nuts to a drag of {}"),
-            Numeric(
-                "design.counterweight.above",
-                0.005,
-                -0.1,
-                0.1,
-                "Set the weights {} above the pins' line",
-            ),
-            Numeric("design.boom.front", 0.01, 0.3, 4.0, "Make the front {} long", then=anew),
-            Numeric(
-                "design.boom.tail",
-                0.01,
-                near[1] if slides else weights.place,
-                3.0,
-                "Make the tail {} long",
-            ),
-            Numeric(
-                "design.swing.up", degree, math.radians(5), math.radians(75), "Let it swing {} up"
-            ),
-            Numeric("design.swing.down", degree, 0.0, math.radians(75), "Let it swing {} down"),
-            Numeric(
-                "design.post.height", 0.01, stand.lowest, stand.highest, "Set the pivot {} high"
-            ),
-            Numeric(
-                "design.post.spread",
-                0.01,
-                stand.least_spread,
-                stand.greatest_spread,
-                "Spread the feet to {}",
-            ),
-            Numeric("design.post.ballast", 0.5, 0.0, 60.0, "Lay {} of ballast on the base"),
-            Numeric(
-                "design.platform.ahead",
-                0.005,
-                -0.1,
-                0.3,
-                "Set the camera {} ahead of the front pin",
-            ),
-            Numeric("shot.duration", 0.5, 0.5, 120.0, "Take {} for the move"),
-            Choices(
-                tuple(
-                    (f"Make the boom of {name}", edits)
-                    for id, name, edits, *_ in section_choices(rig, workshop, style)
-                    if id != boom.section
-                )
-            ),
-            Choices(
-                tuple(
-                    (f"Change the base to: {name.lower()}", edits)
-                    for id, name, edits, *_ in base_choices(rig, workshop, style)
-                    if id != post.stand
-                )
-            ),
-            Choices(
-                tuple(
-                    (f"Turn on: {name.lower()}", edits)
-                    for id, name, edits, *_ in pivot_choices(rig, workshop, style)  # type: ignore[operator]
-                    if id != design.pivots.kind
-                )
-            ),
-            Choices(
-                tuple(
-                    (f"Pan on: {name.lower()}", edits)
-                    for id, name, edits, *_ in turntable_choices(rig, workshop, style)  # type: ignore[operator]
-                    if id != post.turntable
-                )
-            ),
-            Choices(
-                tuple(
-                    (title, (Edit("design.level.kind", kind),))
-                    for kind, title in _LEVELS.items()
-                    if kind != level.kind and kind != "none"
-                )
-            ),
-        ]
-        if slides:
-            found += [
-                Numeric(
-                    "design.counterweight.farthest",
-                    0.005,
-                    weights.place,
-                    boom.tail,
-                    "Run the slot out to {}",
-                ),
-                Numeric(
-                    "design.counterweight.nearest",
-                    0.005,
-                    0.05,
-                    weights.place,
-                    "Start the slot at {}",
-                ),
-            ]
-        if level.kind != "none":
-            found += [
-                Numeric("design.level.pins", 0.01, 0.05, 0.4, "Set the pins {} apart"),
-                Numeric(
-                    "design.level.bar_error",
-                    0.0001,
-                    0.0001,
-                    0.003,
-                    "Drill along the bars within {}",
-                ),
-                Numeric(
-                    "design.level.pins_error",
-                    0.00005,
-                    0.00005,
-                    0.002,
-                    "Drill the pin pairs within {}",
-                ),
-                Numeric(
-                    "design.level.pins_more",
-                    0.0001,
-                    -0.01,
-                    0.01,
-                    "Drill the platform's pins wider by {}",
-                ),
-            ]
-        if level.kind == "twin cables":
-            found.append(
-                Numeric("design.level.preload", 5.0, 5.0, 800.0, "Tighten the cables to {}")
-            )
-        if rig.shot.sweep:
-            found.append(Numeric("shot.sweep", math.radians(1), -math.pi, math.pi, "Pan {}"))
-        return found
+    def levers(self) -> Iterable[Lever]:
+        """All that may be changed."""
+        return levers.levers(self.answer)
 
-    def plots(self, station: str, rig: Rig) -> tuple[PlotSpec, ...]:
+    def rankings(self) -> Iterable[Ranking]:
+        """Stacks, booms, bases and joints."""
+        return levers.rankings(self.answer)
+
+    def plots(self, station: str) -> Iterable[PlotSpec]:
         """The curves of each station."""
         return {
             "Load": (
-                PlotSpec("Which way it drifts", ("torque",), limit_lamp="jib.balance", band=True),
+                PlotSpec("Which way it drifts", ("torque",), limit_lamp="balance", band=True),
                 PlotSpec(
                     "What camera they balance", ("places", "slot from", "slot to"), across="cameras"
                 ),
@@ -428,89 +314,75 @@ class JibFamily:
             ),
         }.get(station, ())
 
-    def groups(self, station: str, rig: Rig) -> tuple[Group, ...]:
+    def groups(self, station: str) -> Iterable[Group]:
         """The fields of each station's bench."""
-        design: JibDesign = rig.design  # type: ignore[assignment]
-
-        def fields(title: str, part: str, *names: str) -> Group:
-            return Group(title, tuple(f"design.{part}.{name}" for name in names))
-
+        design, b, v, c = self.answer.design, F.boom, F.level, F.counterweight
+        p, j, o, w = F.platform, F.pivots, F.post, F.swing
+        stops = Group("Stops", (w.up, w.down))
         if station == "Load":
-            place = ["carrier", "place"]
+            place = [c.carrier, c.place]
             if design.counterweight.carrier == "slides in a slot":
-                place += ["nearest", "farthest"]
+                place += [c.nearest, c.farthest]
             return (
-                Group("Plates", ("mass", "on_hand", "on_bar"), "design.counterweight.plates"),
-                fields("Weight bar", "counterweight", *place, "bar_mass", "above"),
-                fields("Camera's platform", "platform", "mass", "ahead", "rise", "looks"),
-                fields("Joints", "pivots", "kind", "drag"),
+                Group("Plates", ("mass", "on_hand", "on_bar"), c.plates),
+                Group("Weight bar", (*place, c.bar_mass, c.above)),
+                Group("Camera's platform", (p.mass, p.ahead, p.rise, p.looks)),
+                Group("Joints", (j.kind, j.drag)),
             )
         if station == "Drive":
-            return (
-                Group(
-                    "Move",
-                    tuple(
-                        f"shot.{name}"
-                        for name in ("duration", "ease", "ease_in", "ease_out", "sweep")
-                    ),
-                ),
-                fields("Stops", "swing", "up", "down"),
-            )
+            return Group("Move", (S.duration, S.ease, S.ease_in, S.ease_out, S.sweep)), stops
         if station != "Frame":
             return ()
-        boom = ["section", "form", "front", "tail", "damping"]
+        boom = [b.section, b.form, b.front, b.tail, b.damping]
         if design.boom.form == "tapered board":
-            boom.append("tip_height")
+            boom.append(b.tip_height)
         if design.boom.form == "two nested pieces":
-            boom += ["tip_section", "joint", "overlap"]
-        level = {
-            "solid bar": ("section", "pins", "pins_more", "longer", "bar_error", "pins_error"),
-            "twin cables": (
-                "wire",
-                "preload",
-                "pins",
-                "pins_more",
-                "longer",
-                "bar_error",
-                "pins_error",
-            ),
-            "none": (),
-        }[design.level.kind]
+            boom += [b.tip_section, b.joint, b.overlap]
+        level = {"solid bar": [v.section], "twin cables": [v.wire, v.preload], "none": []}
+        bars = level[design.level.kind]
+        if bars:
+            bars += [v.pins, v.pins_more, v.longer, v.bar_error, v.pins_error]
+        base = (o.stand, o.spread, o.ballast, o.rating, o.twist_stiffness, o.rest)
         return (
-            fields("Boom", "boom", *boom),
-            fields("Kept level", "level", "kind", *level),
-            fields("Joints", "pivots", "kind", "main_bolt", "bolt", "shear", "drag"),
-            fields(
-                "Post and base",
-                "post",
-                "height",
-                "turntable",
-                "stand",
-                "spread",
-                "ballast",
-                "rating",
-                "twist_stiffness",
-                "rest",
-            ),
-            fields("Stops", "swing", "up", "down"),
+            Group("Boom", tuple(boom)),
+            Group("Kept level", (v.kind, *bars)),
+            Group("Joints", (j.kind, j.main_bolt, j.bolt, j.shear, j.drag)),
+            Group("Post and base", (o.height, o.turntable, *base)),
+            stops,
         )
 
-    def holes(self, rig: Rig, assessment: Assessment, workshop: Workshop) -> tuple[Hole, ...]:
+    def readout(self, station: str) -> Iterable[tuple[str, str]]:
+        """Figures that a station shows beside its fields."""
+        return words.readout(self.answer, station)
+
+    def cautions(self, station: str) -> Iterable[str]:
+        """What to mind at a station."""
+        return words.cautions(self.answer, station)
+
+    def parts(self) -> tuple[Part, ...]:
+        """Everything but the camera."""
+        return parts.parts_list(self.answer)
+
+    def pieces(self) -> tuple[Piece, ...]:
+        """Boom and bar."""
+        return parts.pieces(self.answer.design)
+
+    def travel(self) -> float:
+        """How far the lens rises between its stops, m."""
+        return self.answer.travel
+
+    def holes(self) -> Iterable[Hole]:
         """Drill table."""
-        design: JibDesign = rig.design  # type: ignore[assignment]
-        return holes(design, Parts.of(design, workshop))
+        return parts.holes(self.answer)
 
-    def templates(
-        self, rig: Rig, assessment: Assessment, workshop: Workshop
-    ) -> tuple[Template, ...]:
+    def templates(self) -> Iterable[Template]:
         """Boom, bar and cheeks."""
-        design: JibDesign = rig.design  # type: ignore[assignment]
-        return templates(design, Parts.of(design, workshop))
+        return parts.templates(self.answer)
 
-    def suits(self, shot: Shot) -> tuple[float, str]:
-        """A rise or a sink of up to about three metres is a jib's own."""
-        if not shot.upright:
-            return 0.1, "an arm rises and sinks; along a line it would swing in an arc"
-        if shot.distance <= 3.0:
-            return 1.0, "a rise of this height is what a balanced arm is for"
-        return 0.5, "a rise this high needs a long arm, a heavy base and a second pair of hands"
+    def steps(self) -> Iterable[Step]:
+        """How to build it."""
+        return words.steps(self.answer)
+
+    def set_card(self) -> Iterable[str]:
+        """What to have at hand on the day."""
+        return words.set_card(self.answer)

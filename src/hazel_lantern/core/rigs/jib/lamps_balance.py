@@ -4,60 +4,63 @@ from __future__ import annotations
 
 import numpy as np
 
-from hazel_lantern.core.lamps import Lamp
+from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics import balance as mechanics
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.rigs.jib.limits import LIMITS
-from hazel_lantern.core.rigs.jib.scene import Scene, lamp, up_or_down
-from hazel_lantern.core.rigs.jib.standing import tilt_left, whole_weight
-from hazel_lantern.core.rigs.jib.statics import Answer, Array
-from hazel_lantern.core.rigs.judging import working
+from hazel_lantern.core.rigs.jib.answer import Array, JibAnswer
+from hazel_lantern.core.rigs.jib.standing import up_or_down, ways_over, whole_weight
+from hazel_lantern.core.rigs.kit.standing import tip_check
 from hazel_lantern.core.units import Style, write
 
 
-def slot(scene: Scene) -> tuple[float, float]:
+def slot(answer: JibAnswer) -> tuple[float, float]:
     """Where the weights can sit behind the pivot, m."""
-    weights = scene.design.counterweight
+    weights = answer.design.counterweight
     if weights.carrier == "slides in a slot":
         return weights.nearest, weights.farthest
     return weights.place, weights.place
 
 
-def payload_range(scene: Scene) -> tuple[float, float]:
+def payload_range(answer: JibAnswer) -> tuple[float, float]:
     """By how much the camera may get lighter and heavier, kg, and still be balanced.
 
     The stack on the bar stays; only its place changes, and the joints' friction helps.
     """
-    answer, (nearest, farthest) = scene.answer, slot(scene)
+    nearest, farthest = slot(answer)
     held = answer.friction / GRAVITY
-    front = scene.design.boom.front
+    front = answer.design.boom.front
     lighter = (answer.needed - answer.tail_mass * nearest + held) / front
     heavier = (answer.tail_mass * farthest - answer.needed + held) / front
     return lighter, heavier
 
 
-def places_for(scene: Scene) -> tuple[Array, Array]:
+def places_for(answer: JibAnswer) -> tuple[Array, Array]:
     """Cameras from none to twice the one carried, kg, and where the weights balance each, m."""
-    answer, front = scene.answer, scene.design.boom.front
-    cameras = np.linspace(0.0, 2 * max(answer.load.mass, 0.5), 25)
-    needed = answer.needed + (cameras - answer.load.mass) * front
+    front = answer.design.boom.front
+    cameras = np.linspace(0.0, 2 * max(answer.centre.mass, 0.5), 25)
+    needed = answer.needed + (cameras - answer.centre.mass) * front
     return cameras, np.maximum(needed, 0.0) / max(answer.tail_mass, 1e-3)
 
 
-def balance(scene: Scene) -> Lamp:
+@check(
+    "balance",
+    "Stays where it is left",
+    "Load",
+    "torque",
+    None,
+    "at most",
+    "what the joints hold by friction, over the whole swing",
+)
+def balance(answer: JibAnswer) -> Found:
     """The greatest torque that moves the arm by itself, against what the joints hold."""
-    answer = scene.answer
     torque = answer.stop_to_stop(answer.torque)
     worst = int(np.abs(torque).argmax())
     way = "up" if torque[worst] > 0 else "down"
     where = up_or_down(float(answer.whole[worst]))
     spread = float(torque.max() - torque.min())
-    above = scene.design.counterweight.above
-    return lamp(
-        scene,
-        "jib.balance",
+    above = answer.design.counterweight.above
+    return Found(
         float(abs(torque[worst])),
-        answer.friction,
         ("Stays where it is left", f"Drifts {way}, {where}"),
         lambda s: (
             f"With the {where} the camera wants to go {way} "
@@ -71,7 +74,7 @@ def balance(scene: Scene) -> Lamp:
                 (
                     "tail",
                     "what the weights balance, moment",
-                    answer.tail_mass * scene.design.counterweight.place * GRAVITY,
+                    answer.tail_mass * answer.design.counterweight.place * GRAVITY,
                     "torque",
                 ),
                 ("z", "weights above the pins' line", above, "length"),
@@ -80,11 +83,12 @@ def balance(scene: Scene) -> Lamp:
             ),
             "potential energy of all that turns; joints: coefficient × bolt radius × load",
         ),
+        limit=answer.friction,
         over_move=np.abs(answer.over_move(answer.torque)),
     )
 
 
-def _trim_words(answer: Answer, style: Style) -> str:
+def _trim_words(answer: JibAnswer, style: Style) -> str:
     """What to do to the weights to balance it level."""
     if answer.tail_mass <= 0:
         return "There is no weight on the tail."
@@ -92,21 +96,27 @@ def _trim_words(answer: Answer, style: Style) -> str:
     return f"Level, these weights balance {write(place, 'length', style)} behind the pivot."
 
 
-def counterweight(scene: Scene) -> Lamp:
+@check(
+    "counterweight",
+    "Weights can be trimmed",
+    "Load",
+    "mass",
+    0.05,
+    "at least",
+    "50 g more or less on the camera, such as a filter, is balanced by a slide of the weights",
+)
+def counterweight(answer: JibAnswer) -> Found:
     """How much lighter or heavier the camera may get with the stack on the bar."""
-    answer, (nearest, farthest) = scene.answer, slot(scene)
-    lighter, heavier = payload_range(scene)
-    mass, front = answer.tail_mass, scene.design.boom.front
+    nearest, farthest = slot(answer)
+    lighter, heavier = payload_range(answer)
+    mass, front = answer.tail_mass, answer.design.boom.front
     smallest = min(
-        (plate.mass for plate in scene.design.counterweight.plates if plate.on_hand), default=0.0
+        (plate.mass for plate in answer.design.counterweight.plates if plate.on_hand), default=0.0
     )
     per_gram = front / mass if mass > 0 else 0.0
     fails = "Weights run out of slot" if heavier < lighter else "Weights are too heavy"
-    return lamp(
-        scene,
-        "jib.counterweight",
+    return Found(
         min(lighter, heavier),
-        LIMITS["jib.counterweight"].default or 0.0,
         ("Weights can be trimmed", fails),
         lambda s: (
             f"Only by moving, this stack balances a camera "
@@ -132,11 +142,17 @@ def counterweight(scene: Scene) -> Lamp:
     )
 
 
-def bare_arm(scene: Scene) -> Lamp:
+@tip_check(
+    "Frame",
+    "bare-arm",
+    "Stands with the camera off",
+    "3 degrees of tilt left with the weights on and the camera off",
+)
+def bare_arm(answer: JibAnswer) -> Found:
     """The camera is off and the weights are on: does the base stand, how hard the tail falls."""
-    answer, design = scene.answer, scene.design
-    bare = whole_weight(design, scene.parts, answer, answer.everywhere, bare=True)
-    everywhere = np.minimum(*tilt_left(design, scene.parts, bare))
+    design = answer.design
+    bare = whole_weight(answer, answer.everywhere, bare=True)
+    everywhere = np.minimum(*(over.left for over in ways_over(answer, bare)))
     left = answer.stop_to_stop(everywhere)
     torque = float(np.abs(mechanics.drift_torque(answer.bare, answer.whole)).max())
     low, high = float(answer.whole[0]), float(answer.whole[-1])
@@ -147,11 +163,8 @@ def bare_arm(scene: Scene) -> Lamp:
         "rest under the tail": "Set the tail on its rest before the camera comes off.",
         "none": "Nothing holds it: someone has to.",
     }[design.post.rest]
-    return lamp(
-        scene,
-        "jib.bare-arm",
+    return Found(
         float(left.min()),
-        LIMITS["jib.bare-arm"].default or 0.0,
         (
             "Stands with the camera off",
             "Tips over when the camera comes off" if falls else "Nearly tips without the camera",

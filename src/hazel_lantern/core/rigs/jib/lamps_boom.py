@@ -6,33 +6,37 @@ import math
 
 import numpy as np
 
-from hazel_lantern.core.lamps import Lamp
+from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics.boom import settle_time
 from hazel_lantern.core.mechanics.motion import move
 from hazel_lantern.core.mechanics.windup import first_frequency, wind_up
-from hazel_lantern.core.rigs.jib.limits import LIMITS, UNSEEN
-from hazel_lantern.core.rigs.jib.scene import Scene, lamp
-from hazel_lantern.core.rigs.jib.statics import Array
-from hazel_lantern.core.rigs.judging import working
+from hazel_lantern.core.rigs.jib.answer import Array, JibAnswer
+from hazel_lantern.core.rigs.jib.lamps_level import UNSEEN
+from hazel_lantern.core.rigs.kit.words import BREAKS
 from hazel_lantern.core.units import write
 
 #: Damping of a base that twists: joints, feet on a floor.
 BASE_DAMPING = 0.05
 
 
-def boom_stress(scene: Scene) -> Lamp:
+@check(
+    "boom-stress",
+    "Boom is strong enough",
+    "Frame",
+    "percent",
+    1.0,
+    "at most",
+    "the material's working stress, with its factor for how it fails",
+)
+def boom_stress(answer: JibAnswer) -> Found:
     """Bending of the boom, level, where it is worst."""
-    answer, boom = scene.answer, scene.answer.boom
+    boom = answer.boom
     at = int(answer.stress.argmax())
     place, moment = float(boom.nodes[at]), float(boom.bending_moment(answer.boom.weights)[at])
-    material, share = scene.parts.material, float(answer.stress[at])
-    breaks = {"yields": "bends for good", "cracks": "cracks", "creeps": "gives way slowly"}
-    return lamp(
-        scene,
-        "jib.boom-stress",
+    material, share = answer.rows.material, float(answer.stress[at])
+    return Found(
         share,
-        1.0,
-        ("Boom is strong enough", f"Boom {breaks[material.failure]}"),
+        ("Boom is strong enough", f"Boom {BREAKS[material.failure]}"),
         lambda s: (
             "With the arm level the boom is bent hardest "
             + (
@@ -57,15 +61,21 @@ def boom_stress(scene: Scene) -> Lamp:
     )
 
 
-def boom_dip(scene: Scene) -> Lamp:
+@check(
+    "boom-dip",
+    "Boom dip",
+    "Frame",
+    "fine",
+    None,
+    "at most",
+    "a hundredth of the front: more is felt as whip at the tail",
+)
+def boom_dip(answer: JibAnswer) -> Found:
     """How far the tip sinks below the line of a stiff boom, level."""
-    answer, front = scene.answer, scene.design.boom.front
+    front = answer.design.boom.front
     dip = float(answer.dip[-1])
-    return lamp(
-        scene,
-        "jib.boom-dip",
+    return Found(
         dip * np.cos(answer.course.swing),
-        front / 100,
         ("Boom dip", "Boom sags"),
         lambda s: (
             f"With the arm level the tip hangs {write(dip, 'fine', s)} below a stiff boom's, the "
@@ -79,33 +89,40 @@ def boom_dip(scene: Scene) -> Lamp:
                 (
                     "I",
                     "second moment of the boom",
-                    scene.parts.section.properties.effective_moment,
+                    answer.rows.section.properties.effective_moment,
                     "second_moment",
                 ),
                 (
                     "c",
                     "stiffness left under a standing load",
-                    scene.parts.material.creep_factor,
+                    answer.rows.material.creep_factor,
                     "percent",
                 ),
             ),
             "beam elements; even: P a³ / 3 E I + w a² a² / 8 E I",
         ),
+        limit=front / 100,
     )
 
 
-def bounce(scene: Scene) -> Lamp:
+@check(
+    "bounce",
+    "Bounce",
+    "Frame",
+    "time",
+    2.0,
+    "at most",
+    "2 s after a push at the camera is let go, until it is less than a pixel",
+)
+def bounce(answer: JibAnswer) -> Found:
     """How long the camera bounces after a push is let go, until it is less than a pixel."""
-    answer, shot, boom = scene.answer, scene.rig.shot, scene.design.boom
-    push = scene.settings.hand_push
+    shot, boom = answer.shot, answer.design.boom
+    push = answer.settings.hand_push
     first = push * answer.boom.flexibility
-    shown = scene.focal_px * first / shot.subject.distance
+    shown = answer.focal_px * first / shot.subject.distance
     seconds = settle_time(answer.boom.bounce, boom.damping, shown, 1.0)
-    return lamp(
-        scene,
-        "jib.bounce",
+    return Found(
         seconds,
-        LIMITS["jib.bounce"].default or 0.0,
         ("Bounce dies down", "Goes on bouncing"),
         lambda s: (
             f"The boom bounces {answer.boom.bounce:.1f} times a second. A push of "
@@ -126,11 +143,20 @@ def bounce(scene: Scene) -> Lamp:
     )
 
 
-def windup(scene: Scene) -> Lamp:
+@check(
+    "windup",
+    "Pan does not wind up",
+    "Frame",
+    "px",
+    None,
+    "at most",
+    "12 px in a frame 1920 px wide: at that, the base is seen to swing back",
+)
+def windup(answer: JibAnswer) -> Found:
     """How far base and turntable twist over the pan, and swing on once it has stopped."""
-    answer, shot, post = scene.answer, scene.rig.shot, scene.design.post
+    shot, post = answer.shot, answer.design.post
     inertia = answer.pan_inertia
-    stiffness = 1 / (1 / post.twist_stiffness + 1 / scene.parts.turntable.twist_stiffness)
+    stiffness = 1 / (1 / post.twist_stiffness + 1 / answer.rows.turntable.twist_stiffness)
     reach = answer.geometry.front + answer.geometry.ahead
     frequency = first_frequency(stiffness, inertia)
     applies = shot.sweep != 0
@@ -140,7 +166,7 @@ def windup(scene: Scene) -> Lamp:
         return np.asarray(shot.sweep / shot.distance * motion.acceleration)
 
     def in_picture(twist: float) -> float:
-        return scene.focal_px * (math.tan(twist) + twist * reach / shot.subject.distance)
+        return answer.focal_px * (math.tan(twist) + twist * reach / shot.subject.distance)
 
     twist, after = 0.0, 0.0
     if applies:
@@ -148,11 +174,8 @@ def windup(scene: Scene) -> Lamp:
         twist, after = found.most, found.left
     shown, left = in_picture(twist), in_picture(after)
     seconds = settle_time(frequency, BASE_DAMPING, left, 1.0)
-    return lamp(
-        scene,
-        "jib.windup",
+    return Found(
         shown if applies else 0.0,
-        UNSEEN * shot.lens.frame_width,
         ("Pan does not wind up" if applies else "No pan to wind it up", "Pan swings back"),
         lambda s: (
             f"Over the pan, base and turntable wind up by {write(twist, 'angle', s)}, "
@@ -180,5 +203,6 @@ def windup(scene: Scene) -> Lamp:
             ),
             "one inertia on one spring, its foot turned after the move's profile",
         ),
+        limit=UNSEEN * shot.lens.frame_width,
         applies=applies,
     )

@@ -7,15 +7,15 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from hazel_lantern.core.lamps import Lamp
+from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics import linkage
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.rigs.jib.limits import UNSEEN
-from hazel_lantern.core.rigs.jib.scene import Scene, lamp
-from hazel_lantern.core.rigs.jib.statics import LEAST_LEFT, Array, hole_width, left_by_hole
-from hazel_lantern.core.rigs.judging import working
+from hazel_lantern.core.rigs.jib.answer import JibAnswer
+from hazel_lantern.core.rigs.jib.boom import LEAST_LEFT, hole_width, left_by_hole
 from hazel_lantern.core.units import Style, write
 
+#: Change of tilt that is not seen as one, as a share of the frame's width.
+UNSEEN = 12 / 1920
 #: Working shear of an ordinary bolt (class 4.6): half of 0.577 × 240 MPa, Pa.
 BOLT_SHEAR = 70e6
 #: A cable is used to this share of its breaking strength.
@@ -24,25 +24,22 @@ CABLE_SHARE = 1 / 5
 BUCKLING_SHARE = 1 / 3
 
 
-def tilt_in_picture(scene: Scene, tilt: Array) -> Array:
-    """What a tilt does to the picture, px: up and down, or at the edge when it rolls."""
-    if scene.design.platform.looks == "along the boom":
-        return np.asarray(scene.focal_px * np.tan(tilt))
-    return np.asarray(scene.rig.shot.lens.frame_width / 2 * np.tan(tilt))
-
-
-def tilt_over_move(scene: Scene) -> Array:
-    """Tilt of the platform at every mark with the worst drilling errors, rad."""
-    return scene.answer.over_move(scene.answer.tilts[scene.answer.worst_tilt])
-
-
-def level(scene: Scene) -> Lamp:
+@check(
+    "level",
+    "Keeps level over the swing",
+    "Frame",
+    "px",
+    None,
+    "at most",
+    "12 px in a frame 1920 px wide: at that, a tilt is seen as one",
+)
+def level(answer: JibAnswer) -> Found:
     """Change of tilt over the move with the drilling errors at their worst."""
-    design, tilt = scene.design.level, tilt_over_move(scene)
+    design, tilt = answer.design.level, answer.tilt_over_move
     change, constant = float(tilt.max() - tilt.min()), float((tilt.max() + tilt.min()) / 2)
-    shown = tilt_in_picture(scene, tilt)
+    shown = answer.in_picture(tilt)
     applies = design.kind != "none"
-    swing = scene.answer.course.swing
+    swing = answer.course.swing
 
     def meaning(style: Style) -> str:
         if not applies:
@@ -51,9 +48,7 @@ def level(scene: Scene) -> Lamp:
                 f"{write(float(swing.max() - swing.min()), 'angle', style)} of tilt."
             )
         trim = abs(math.tan(constant)) * design.pins
-        whole = tilt_in_picture(
-            scene, scene.answer.stop_to_stop(scene.answer.tilts[scene.answer.worst_tilt])
-        )
+        whole = answer.in_picture(answer.stop_to_stop(answer.tilts[answer.worst_tilt]))
         return (
             f"With every hole off by its drilling error the camera tilts "
             f"{write(change, 'angle', style)} over the move, "
@@ -63,27 +58,25 @@ def level(scene: Scene) -> Lamp:
             f"top: trim it out at the head, or with {write(trim, 'fine', style)} of bar."
         )
 
-    return lamp(
-        scene,
-        "jib.level",
+    return Found(
         float(shown.max() - shown.min()) if applies else 0.0,
-        UNSEEN * scene.rig.shot.lens.frame_width,
         ("Keeps level over the swing" if applies else "The head keeps level", "Tilts in sight"),
         meaning,
         working(
             "exact closure of the four bars; worst of all signs of the drilling errors",
             (
                 ("p", "pin spacing", design.pins, "length"),
-                ("a", "front", scene.design.boom.front, "length"),
+                ("a", "front", answer.design.boom.front, "length"),
                 ("bar", "drilling error along boom and bar", design.bar_error, "fine"),
                 ("pair", "drilling error of a pin pair", design.pins_error, "fine"),
                 ("wider", "platform pins wider than the post's by", design.pins_more, "fine"),
-                ("f", "focal length in pixels", scene.focal_px, "px"),
+                ("f", "focal length in pixels", answer.focal_px, "px"),
                 ("change", "of tilt over the move", change, "angle"),
                 ("steady", "tilt that can be trimmed out", constant, "angle"),
             ),
             "planar four-bar linkage; pinhole projection",
         ),
+        limit=UNSEEN * answer.shot.lens.frame_width,
         applies=applies,
         over_move=np.abs(shown - shown[0]),
     )
@@ -98,44 +91,44 @@ class _Hole:
     width: float
 
 
-def _too_wide(scene: Scene) -> _Hole | None:
+def _too_wide(answer: JibAnswer) -> _Hole | None:
     """The joint whose hole leaves nothing of what it goes through."""
-    parts, boom = scene.parts, scene.design.boom
-    main, small = (hole_width(parts, bolt) for bolt in (parts.main_bolt, parts.bolt))
-    tip = parts.tip_section if boom.form == "two nested pieces" else parts.section
+    rows, boom = answer.rows, answer.design.boom
+    main, small = (hole_width(rows, bolt) for bolt in (rows.main_bolt, rows.bolt))
+    tip = rows.tip_section if boom.form == "two nested pieces" else rows.section
     share = boom.tip_height if boom.form == "tapered board" else 1.0
-    holes = [_Hole("boom at the pivot", parts.section.height, main)]
-    if scene.design.level.kind != "none":
+    holes = [_Hole("boom at the pivot", rows.section.height, main)]
+    if answer.design.level.kind != "none":
         holes.append(_Hole("boom at the front pin", tip.height * share, small))
-    if scene.design.level.kind == "solid bar":
-        holes.append(_Hole("link bar", parts.bar.height, small))
+    if answer.design.level.kind == "solid bar":
+        holes.append(_Hole("link bar", rows.bar.height, small))
     worst = max(holes, key=lambda hole: hole.width - hole.height)
     return worst if worst.width > worst.height - 2 * LEAST_LEFT else None
 
 
-def _uses(scene: Scene) -> dict[str, tuple[float, float]]:
+def _uses(answer: JibAnswer) -> dict[str, tuple[float, float]]:
     """Each thing that is pulled or sheared: share used, and its force, N."""
-    design, parts, answer = scene.design, scene.parts, scene.answer
+    design, rows = answer.design, answer.rows
     planes = 2 if design.pivots.shear == "double shear" else 1
-    turning = sum(body.mass for body in answer.turning) * GRAVITY
-    uses = {"main bolt": (turning / (parts.main_bolt.stress_area * planes * BOLT_SHEAR), turning)}
+    turning = answer.turning_mass * GRAVITY
+    uses = {"main bolt": (turning / (rows.main_bolt.stress_area * planes * BOLT_SHEAR), turning)}
     if design.level.kind == "none":
         return uses
     steepest = max(design.swing.up, design.swing.down)
-    moment = answer.load.mass * GRAVITY * answer.overhang
+    moment = answer.centre.mass * GRAVITY * answer.overhang
     pull = float(linkage.bar_pull(moment, design.level.pins, steepest))
-    bolt = parts.bolt.stress_area * planes * BOLT_SHEAR
+    bolt = rows.bolt.stress_area * planes * BOLT_SHEAR
     front = math.hypot(answer.payload * GRAVITY, pull)
     uses["front bolt"] = (front / bolt, front)
     if design.level.kind == "twin cables":
         half, tight = abs(pull) / 2, design.level.preload
         uses["slack cable"] = (half / tight, tight - half)
-        uses["tight cable"] = ((tight + half) / (parts.wire.breaking * CABLE_SHARE), tight + half)
+        uses["tight cable"] = ((tight + half) / (rows.wire.breaking * CABLE_SHARE), tight + half)
         return uses
     uses["bar bolt"] = (abs(pull) / bolt, abs(pull))
-    section, material = parts.bar.properties, parts.bar_material
-    hole = hole_width(parts, parts.bolt)
-    bears = section.area * left_by_hole(parts.bar, hole)[0] * material.working_stress
+    section, material = rows.bar.properties, rows.bar_material
+    hole = hole_width(rows, rows.bolt)
+    bears = section.area * left_by_hole(rows.bar, hole)[0] * material.working_stress
     if pull < 0:
         # The load hangs behind the pin and pushes the bar: it may buckle before it yields.
         length = design.boom.front + design.level.longer
@@ -156,14 +149,11 @@ _WORDS = {
 }
 
 
-def _hole_lamp(scene: Scene, hole: _Hole) -> Lamp:
+def _hole_lamp(answer: JibAnswer, hole: _Hole) -> Found:
     """A hole that cannot be drilled comes before what the parts could bear."""
-    kind = scene.parts.pivot.name.lower()
-    return lamp(
-        scene,
-        "jib.bars",
+    kind = answer.rows.pivot.name.lower()
+    return Found(
         (hole.width + 2 * LEAST_LEFT) / hole.height,
-        1.0,
         ("", f"Hole too wide for the {hole.part}"),
         lambda s: (
             f"{kind.capitalize()} needs a hole {write(hole.width, 'fine', s)} wide; the "
@@ -182,18 +172,25 @@ def _hole_lamp(scene: Scene, hole: _Hole) -> Lamp:
     )
 
 
-def bars(scene: Scene) -> Lamp:
+@check(
+    "bars",
+    "Bars, cables and bolts bear it",
+    "Frame",
+    "percent",
+    1.0,
+    "at most",
+    "working stress of the bar, half of the shear yield of an ordinary bolt, a fifth of a "
+    "cable's breaking strength, and no cable slack",
+)
+def bars(answer: JibAnswer) -> Found:
     """The most used of bar, cables and bolts, at the steepest stop."""
-    uses, hole = _uses(scene), _too_wide(scene)
+    uses, hole = _uses(answer), _too_wide(answer)
     if hole is not None:
-        return _hole_lamp(scene, hole)
+        return _hole_lamp(answer, hole)
     name, (share, force) = max(uses.items(), key=lambda use: use[1][0])
-    answer, cables = scene.answer, scene.design.level.kind == "twin cables"
-    return lamp(
-        scene,
-        "jib.bars",
+    cables = answer.design.level.kind == "twin cables"
+    return Found(
         share,
-        1.0,
         ("Bars, cables and bolts bear it" if cables else "Bar and bolts bear it", _WORDS[name]),
         lambda s: (
             f"The {name} is the most used, with {write(abs(force), 'force', s)}: "
@@ -205,9 +202,9 @@ def bars(scene: Scene) -> Lamp:
         working(
             "F = m g e / (p cos(swing)); two cables share it, and both must stay taut",
             (
-                ("m", "camera and what is with it", answer.load.mass, "mass"),
+                ("m", "camera and what is with it", answer.centre.mass, "mass"),
                 ("e", "its weight ahead of the front pin", answer.overhang, "length"),
-                ("p", "pin spacing", scene.design.level.pins, "length"),
+                ("p", "pin spacing", answer.design.level.pins, "length"),
                 *((use, "used", share, "percent") for use, (share, _) in uses.items()),
             ),
             "statics of the platform; Shigley, bolts in shear and columns",

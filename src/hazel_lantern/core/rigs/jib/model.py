@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from typing import Literal
 
 import numpy as np
 from pydantic import Field, model_validator
 
-from hazel_lantern.core.fields import Frozen, choice, quantity
+from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.fields import Frozen, choice, quantity, refs
 from hazel_lantern.core.mechanics import linkage
-from hazel_lantern.core.rigs.family import Design
+from hazel_lantern.core.rigs.case import Design
+from hazel_lantern.core.rigs.kit.words import mm
 
 #: Boom past its front pin, and link bar past both of its pins, m.
 BOOM_END, BAR_END = 0.03, 0.02
@@ -83,7 +86,7 @@ class PlateSize(Frozen):
     @model_validator(mode="after")
     def _enough(self) -> PlateSize:
         if self.on_bar > self.on_hand:
-            raise ValueError(
+            raise CannotBe(
                 f"{self.on_bar} plates on the bar, but {self.on_hand} on hand; "
                 f"at most {self.on_hand}"
             )
@@ -162,24 +165,24 @@ class JibDesign(Design):
         weights, tail = self.counterweight, self.boom.tail
         if weights.carrier == "bolted in one place":
             if weights.place > tail:
-                raise ValueError(
-                    f"weights {_mm(weights.place)} behind the pivot are off the tail; "
-                    f"at most {_mm(tail)}"
+                raise CannotBe(
+                    f"weights {mm(weights.place)} behind the pivot are off the tail; "
+                    f"at most {mm(tail)}"
                 )
             return
         if weights.farthest > tail:
-            raise ValueError(
-                f"a slot to {_mm(weights.farthest)} runs off the tail; at most {_mm(tail)}"
+            raise CannotBe(
+                f"a slot to {mm(weights.farthest)} runs off the tail; at most {mm(tail)}"
             )
         if weights.nearest > weights.farthest - 0.005:
-            raise ValueError(
-                f"a slot from {_mm(weights.nearest)} to {_mm(weights.farthest)} has no length; "
-                f"from at most {_mm(weights.farthest - 0.005)}"
+            raise CannotBe(
+                f"a slot from {mm(weights.nearest)} to {mm(weights.farthest)} has no length; "
+                f"from at most {mm(weights.farthest - 0.005)}"
             )
         if not weights.nearest - 1e-9 <= weights.place <= weights.farthest + 1e-9:
-            raise ValueError(
-                f"weights {_mm(weights.place)} behind the pivot are outside of the slot; "
-                f"accepted: {_mm(weights.nearest)} to {_mm(weights.farthest)}"
+            raise CannotBe(
+                f"weights {mm(weights.place)} behind the pivot are outside of the slot; "
+                f"accepted: {mm(weights.nearest)} to {mm(weights.farthest)}"
             )
 
     def _nests(self) -> None:
@@ -188,9 +191,9 @@ class JibDesign(Design):
             return
         if not boom.overlap < boom.joint < boom.front - 0.02:
             least, most = boom.overlap + 0.005, boom.front - 0.025
-            raise ValueError(
-                f"an outer piece that ends {_mm(boom.joint)} before the pivot does not leave "
-                f"room for both; accepted: {_mm(least)} to {_mm(most)}"
+            raise CannotBe(
+                f"an outer piece that ends {mm(boom.joint)} before the pivot does not leave "
+                f"room for both; accepted: {mm(least)} to {mm(most)}"
             )
 
     def _clears_the_floor(self) -> None:
@@ -201,10 +204,10 @@ class JibDesign(Design):
         ):
             if length * math.sin(angle) > height + 1e-9:
                 most = math.degrees(math.asin(min(1.0, height / length)))
-                raise ValueError(
-                    f"a {part} of {_mm(length)} goes through the floor at "
-                    f"{math.degrees(angle):.1f}° {way}; at most {_mm(height / math.sin(angle))}, "
-                    f"or {most:.1f}° {way}, or a pivot {_mm(length * math.sin(angle))} high"
+                raise CannotBe(
+                    f"a {part} of {mm(length)} goes through the floor at "
+                    f"{math.degrees(angle):.1f}° {way}; at most {mm(height / math.sin(angle))}, "
+                    f"or {most:.1f}° {way}, or a pivot {mm(length * math.sin(angle))} high"
                 )
 
     def _closes(self) -> None:
@@ -212,23 +215,23 @@ class JibDesign(Design):
         steepest = max(swing.up, swing.down)
         if level.pins * math.cos(steepest) < CLOSEST_BARS:
             most = math.degrees(math.acos(min(1.0, CLOSEST_BARS / level.pins)))
-            raise ValueError(
-                f"at {math.degrees(steepest):.1f}° bars with pins {_mm(level.pins)} apart cross; "
-                f"pins at least {_mm(CLOSEST_BARS / math.cos(steepest))} apart, "
+            raise CannotBe(
+                f"at {math.degrees(steepest):.1f}° bars with pins {mm(level.pins)} apart cross; "
+                f"pins at least {mm(CLOSEST_BARS / math.cos(steepest))} apart, "
                 f"or a swing of at most {most:.1f}°"
             )
         if level.pins + level.pins_more < CLOSEST_BARS:
-            raise ValueError(
-                f"platform pins {_mm(level.pins + level.pins_more)} apart cross; "
-                f"at least {_mm(CLOSEST_BARS)}"
+            raise CannotBe(
+                f"platform pins {mm(level.pins + level.pins_more)} apart cross; "
+                f"at least {mm(CLOSEST_BARS)}"
             )
         if not self._closes_with(level.longer, level.pins_more):
             longer = _greatest(lambda share: self._closes_with(share * level.longer, 0.0))
             more = _greatest(lambda share: self._closes_with(0.0, share * level.pins_more))
-            raise ValueError(
-                f"the bars cannot close over the swing: with a front of {_mm(front)}, a bar "
-                f"longer by at most {_mm(longer * level.longer)}, or platform pins wider by at "
-                f"most {_mm(more * level.pins_more)}, would"
+            raise CannotBe(
+                f"the bars cannot close over the swing: with a front of {mm(front)}, a bar "
+                f"longer by at most {mm(longer * level.longer)}, or platform pins wider by at "
+                f"most {mm(more * level.pins_more)}, would"
             )
 
     def _closes_with(self, longer: float, more: float) -> bool:
@@ -243,17 +246,17 @@ class JibDesign(Design):
         return bool(np.isfinite(tilt).all() and (np.abs(tilt) < math.radians(60)).all())
 
 
-def _greatest(works: object) -> float:
+def _greatest(works: Callable[[float], bool]) -> float:
     """The greatest share, 0 to 1, that works, by halving."""
     low, high = 0.0, 1.0
     for _ in range(30):
         middle = (low + high) / 2
-        if works(middle):  # type: ignore[operator]
+        if works(middle):
             low = middle
         else:
             high = middle
     return low
 
 
-def _mm(length: float) -> str:
-    return f"{length * 1e3:.0f} mm ({length / 0.0254:.1f} in)"
+#: References to the design's fields.
+F = refs(JibDesign, "design")

@@ -3,19 +3,14 @@
 from __future__ import annotations
 
 import math
-from typing import TYPE_CHECKING
 
+from hazel_lantern.core.catalogue.rows import Thread
 from hazel_lantern.core.parts import Hole, Part, Piece, Template
-from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END
-from hazel_lantern.core.rigs.jib.statics import hole_width
-from hazel_lantern.core.rigs.shopping import PartsList
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.catalogue.rows import Thread
-    from hazel_lantern.core.project.model import Rig, Settings
-    from hazel_lantern.core.rigs.jib.model import JibDesign
-    from hazel_lantern.core.rigs.jib.statics import Parts
-    from hazel_lantern.core.workshop import Workshop
+from hazel_lantern.core.rigs.jib.answer import JibAnswer
+from hazel_lantern.core.rigs.jib.boom import Rows, hole_width
+from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END, JibDesign
+from hazel_lantern.core.rigs.kit.bill import Bill
+from hazel_lantern.core.rigs.kit.words import of_part
 
 #: From a cheek's edges to its holes, and its breadth, m.
 CHEEK_EDGE, CHEEK_BREADTH = 0.03, 0.06
@@ -52,42 +47,38 @@ def pivot_count(design: JibDesign) -> int:
     return {"solid bar": 3, "twin cables": 1, "none": 0}[design.level.kind]
 
 
-def parts_list(
-    rig: Rig, design: JibDesign, settings: Settings, workshop: Workshop, parts: Parts
-) -> tuple[Part, ...]:
+def parts_list(answer: JibAnswer) -> tuple[Part, ...]:
     """Everything the jib needs but the camera."""
-    found = PartsList(rig, settings, workshop)
+    bill, design, rows = Bill(answer.case), answer.design, answer.rows
     for piece in pieces(design):
-        found.add_cut(piece.label.lower().replace(", ", "-").replace(" ", "-"), piece)
+        bill.cut(piece.label.lower().replace(", ", "-").replace(" ", "-"), piece)
     small = pivot_count(design)
-    found.add("main-bolt", "threads", parts.main_bolt.id, 1, f"Main bolt {parts.main_bolt.name}")
+    bill.add("main-bolt", "threads", rows.main_bolt.id, 1, f"Main bolt {rows.main_bolt.name}")
     if small:
-        found.add("bolts", "threads", parts.bolt.id, small, f"Pivot bolt {parts.bolt.name}")
-    found.add("joints", "pivots", parts.pivot.id, small + 1)
+        bill.add("bolts", "threads", rows.bolt.id, small, f"Pivot bolt {rows.bolt.name}")
+    bill.add("joints", "pivots", rows.pivot.id, small + 1)
     if design.level.kind == "twin cables":
         metres = math.ceil(2 * cable_length(design) - 1e-9)
-        found.add(
-            "wire", "wires", parts.wire.id, metres, note="by the metre", mass=parts.wire.line_mass
-        )
-        found.add("wire-clips", "hardware", "wire-clip", 4)
-        found.add("tighteners", "hardware", "tightener", 2)
-    found.add("post-cheeks", "hardware", "post-cheeks", 1)
-    found.add("platform", "hardware", "platform-plate", 1, mass=design.platform.mass)
-    found.add("camera-screw", "hardware", "camera-screw", 1)
-    found.add("weight-bar", "hardware", "weight-bar", 1, mass=design.counterweight.bar_mass)
-    found.add("tail-handle", "hardware", "tail-handle", 1)
-    found.add("stops", "hardware", "arm-stop", 2)
-    found.add("turntable", "turntables", parts.turntable.id, 1)
-    found.add("base", "stands", parts.stand.id, 1)
+        line = rows.wire.line_mass
+        bill.add("wire", "wires", rows.wire.id, metres, note="by the metre", mass=line)
+        bill.hardware("wire-clips", "wire-clip", 4)
+        bill.hardware("tighteners", "tightener", 2)
+    bill.hardware("post-cheeks", "post-cheeks")
+    bill.hardware("platform", "platform-plate", mass=design.platform.mass)
+    bill.hardware("camera-screw", "camera-screw")
+    bill.hardware("weight-bar", "weight-bar", mass=design.counterweight.bar_mass)
+    bill.hardware("tail-handle", "tail-handle")
+    bill.hardware("stops", "arm-stop", 2)
+    bill.add("turntable", "turntables", rows.turntable.id)
+    bill.add("base", "stands", rows.stand.id)
     if design.post.ballast:
-        found.add("ballast", "hardware", "ballast-bag", 1, mass=design.post.ballast)
-    if design.post.rest == "strap":
-        found.add("rest", "hardware", "arm-strap", 1)
-    elif design.post.rest == "rest under the tail":
-        found.add("rest", "hardware", "arm-rest", 1)
-    plates = [
+        bill.hardware("ballast", "ballast-bag", mass=design.post.ballast)
+    rest = {"strap": "arm-strap", "rest under the tail": "arm-rest"}.get(design.post.rest)
+    if rest:
+        bill.hardware("rest", rest)
+    plates = (
         Part(
-            f"plates-{at + 1}",
+            f"plates-{at}",
             f"Plate {plate.mass:g} kg",
             plate.on_bar,
             0.0,
@@ -95,19 +86,19 @@ def parts_list(
             "owned",
             "on hand",
         )
-        for at, plate in enumerate(design.counterweight.plates)
+        for at, plate in enumerate(design.counterweight.plates, start=1)
         if plate.on_bar
-    ]
-    return (*found.parts, *plates)
+    )
+    return (*bill.parts, *plates)
 
 
-def _pin_hole(parts: Parts, part: str, label: str, x: float, y: float, main: bool = False) -> Hole:
+def _pin_hole(rows: Rows, part: str, label: str, x: float, y: float, main: bool = False) -> Hole:
     """A joint's hole in what turns: close to its bolt, or for the bush around it."""
-    bolt = parts.main_bolt if main else parts.bolt
+    bolt = rows.main_bolt if main else rows.bolt
     purpose = f"bolt {bolt.name}, close hole"
-    if parts.pivot.around:
-        purpose = f"{parts.pivot.name.lower()}, {bolt.name}; fit the bush, then the bolt"
-    return Hole(part, label, x, y, hole_width(parts, bolt), purpose)
+    if rows.pivot.around:
+        purpose = f"{rows.pivot.name.lower()}, {bolt.name}; fit the bush, then the bolt"
+    return Hole(part, label, x, y, hole_width(rows, bolt), purpose)
 
 
 def _cheek_hole(design: JibDesign, part: str, label: str, up: float, bolt: Thread) -> Hole:
@@ -126,10 +117,10 @@ def plate_size(design: JibDesign) -> tuple[float, float]:
     return max(ahead, 0.0) + PLATE_FRONT - back, ahead - back
 
 
-def _boom_holes(design: JibDesign, parts: Parts) -> list[Hole]:
+def _boom_holes(design: JibDesign, rows: Rows) -> list[Hole]:
     """The boom's, from its tail end; on two pieces, each from its own."""
     boom, weights = design.boom, design.counterweight
-    middle = parts.section.properties.height / 2
+    middle = rows.section.properties.height / 2
     nested = boom.form == "two nested pieces"
     name = "Boom, outer piece" if nested else "Boom"
     found = []
@@ -140,25 +131,25 @@ def _boom_holes(design: JibDesign, parts: Parts) -> list[Hole]:
         ):
             x = boom.tail - place
             purpose = "end of the weight bar's slot; saw out between the two"
-            found.append(Hole(name, label, x, middle, parts.bolt.clearance, purpose))
+            found.append(Hole(name, label, x, middle, rows.bolt.clearance, purpose))
     else:
         x = boom.tail - weights.place
-        purpose = f"weight bar, {parts.bolt.name}"
-        found.append(Hole(name, "weights", x, middle, parts.bolt.clearance, purpose))
-    found.append(_pin_hole(parts, name, "pivot", boom.tail, middle, main=True))
+        purpose = f"weight bar, {rows.bolt.name}"
+        found.append(Hole(name, "weights", x, middle, rows.bolt.clearance, purpose))
+    found.append(_pin_hole(rows, name, "pivot", boom.tail, middle, main=True))
     if not nested:
-        found.append(_pin_hole(parts, name, "front pin", boom.tail + boom.front, middle))
+        found.append(_pin_hole(rows, name, "front pin", boom.tail + boom.front, middle))
         return found
-    through = parts.bolt.clearance
-    inner_middle = parts.tip_section.properties.height / 2
+    through = rows.bolt.clearance
+    inner_middle = rows.tip_section.properties.height / 2
     for share, label in ((0.25, "joint, inner"), (0.75, "joint, outer")):
         from_end = share * boom.overlap
         x = boom.tail + boom.joint - boom.overlap + from_end
-        purpose = f"joint bolt {parts.bolt.name}; drill through both pieces pushed together"
+        purpose = f"joint bolt {rows.bolt.name}; drill through both pieces pushed together"
         found.append(Hole(name, label, x, middle, through, purpose))
         found.append(Hole("Boom, inner piece", label, from_end, inner_middle, through, purpose))
     place = boom.overlap + boom.front - boom.joint
-    found.append(_pin_hole(parts, "Boom, inner piece", "front pin", place, inner_middle))
+    found.append(_pin_hole(rows, "Boom, inner piece", "front pin", place, inner_middle))
     return found
 
 
@@ -168,17 +159,17 @@ def cheek_size(design: JibDesign, pins: float) -> tuple[float, float]:
     return reach + 2 * CHEEK_EDGE, CHEEK_BREADTH
 
 
-def holes(design: JibDesign, parts: Parts) -> tuple[Hole, ...]:
+def holes(answer: JibAnswer) -> tuple[Hole, ...]:
     """Drill table; every part is measured from one corner, boom and bar from one end."""
-    found, level = _boom_holes(design, parts), design.level
+    design, rows = answer.design, answer.rows
+    found, level = _boom_holes(design, rows), design.level
     if level.kind == "solid bar":
-        middle = parts.bar.properties.height / 2
+        middle = rows.bar.properties.height / 2
         for label, x in (
             ("post end", BAR_END),
             ("platform end", BAR_END + design.boom.front + level.longer),
         ):
-            hole = _pin_hole(parts, "Link bar", label, x, middle)
-            found.append(hole)
+            found.append(_pin_hole(rows, "Link bar", label, x, middle))
     if level.kind != "none":
         for name, pins in (
             ("Post cheeks", level.pins),
@@ -189,10 +180,10 @@ def holes(design: JibDesign, parts: Parts) -> tuple[Hole, ...]:
                 places = [("lower", 0.0), ("boom", pins), ("upper", 2 * pins)]
             for label, up in places:
                 main = label == "boom" and name == "Post cheeks"
-                bolt = parts.main_bolt if main else parts.bolt
+                bolt = rows.main_bolt if main else rows.bolt
                 found.append(_cheek_hole(design, name, label, up, bolt))
     _, screw = plate_size(design)
-    thread = parts.camera_thread
+    thread = rows.camera_thread
     purpose = f"camera screw {thread.name}, clearance"
     found.append(
         Hole("Platform plate", "screw", screw, PLATE_BREADTH / 2, thread.clearance, purpose)
@@ -200,15 +191,15 @@ def holes(design: JibDesign, parts: Parts) -> tuple[Hole, ...]:
     return tuple(found)
 
 
-def templates(design: JibDesign, parts: Parts) -> tuple[Template, ...]:
+def templates(answer: JibAnswer) -> tuple[Template, ...]:
     """Boom, link bar, cheeks and plate at true size."""
-    drilled = holes(design, parts)
+    design, rows, drilled = answer.design, answer.rows, holes(answer)
     sizes: dict[str, tuple[float, float, int, str]] = {}
     heights = {
-        "Boom": parts.section,
-        "Boom, outer piece": parts.section,
-        "Boom, inner piece": parts.tip_section,
-        "Link bar": parts.bar,
+        "Boom": rows.section,
+        "Boom, outer piece": rows.section,
+        "Boom, inner piece": rows.tip_section,
+        "Link bar": rows.bar,
     }
     for piece in pieces(design):
         height = heights[piece.label].properties.height
@@ -225,20 +216,20 @@ def templates(design: JibDesign, parts: Parts) -> tuple[Template, ...]:
     slot = (
         tail - weights.farthest,
         tail - weights.nearest,
-        parts.section.properties.height / 2,
-        parts.bolt.clearance,
+        rows.section.properties.height / 2,
+        rows.bolt.clearance,
     )
     slides = weights.carrier == "slides in a slot"
-    return tuple(
+    found = (
         Template(
             name,
             length,
             breadth,
-            tuple(hole for hole in drilled if hole.part == name),
+            of_part(name, drilled),
             (slot,) if slides and name in ("Boom", "Boom, outer piece") else (),
             count,
             note,
         )
         for name, (length, breadth, count, note) in sizes.items()
-        if any(hole.part == name for hole in drilled)
     )
+    return tuple(template for template in found if template.holes)

@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 import math
-from typing import TYPE_CHECKING
 
 import numpy as np
 
-from hazel_lantern.core.figures import box, item_box, item_role
 from hazel_lantern.core.mechanics import standing as feet_mechanics
+from hazel_lantern.core.rigs.jib.answer import Array, JibAnswer
+from hazel_lantern.core.rigs.jib.model import F
 from hazel_lantern.core.rigs.jib.sketch_places import Arm
 from hazel_lantern.core.rigs.jib.standing import whole_weight
+from hazel_lantern.core.rigs.kit.drawing import box, load_shapes
+from hazel_lantern.core.shot import S
 from hazel_lantern.core.sketch import (
     Arrow,
     Dimension,
@@ -23,25 +25,17 @@ from hazel_lantern.core.sketch import (
     Thing,
 )
 
-if TYPE_CHECKING:
-    from hazel_lantern.core.assessment import Assessment
-    from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.workshop import Workshop
-
 
 def _circle(radius: float, start: float = 0.0, end: float = 2 * math.pi) -> tuple[Point, ...]:
     turns = np.linspace(start, end, 73)
     return tuple((radius * math.cos(t), radius * math.sin(t)) for t in turns)
 
 
-def from_above(
-    rig: Rig, assessment: Assessment, mark: int, workshop: Workshop, turn: float | None
-) -> Sketch:
-    """From above at a mark, panned as asked."""
-    answer = assessment.figures["answer"]
-    swing = float(assessment.marks[mark])
+def from_above(answer: JibAnswer, subject: Array, mark: int, turn: float | None) -> Sketch:
+    """From above at a mark, panned as asked; ``subject`` is its foot, m."""
+    swing = float(answer.course.swing[mark])
     pan = float(answer.course.pan[mark]) if turn is None else turn
-    arm = Arm(rig, assessment, swing)
+    arm = Arm(answer, swing)
     design, cos, sin = arm.design, math.cos(pan), math.sin(pan)
 
     def at(out: float, across: float) -> Point:
@@ -61,9 +55,9 @@ def from_above(
     lens = arm.lens[0]
     if high > low:
         things.append(Line(_circle(lens, low, high), "shot", 0.01))
-    edge = feet_mechanics.foot_edge(arm.parts.stand.feet, design.post.spread)
+    edge = feet_mechanics.foot_edge(arm.rows.stand.feet, design.post.spread)
     things.append(Line(_circle(edge), "guide", dashed=True))
-    width = arm.parts.section.properties.width
+    width = arm.rows.section.properties.width
     things.append(Disc((0.0, 0.0), 0.07, "metal"))
     things.append(Line((at(arm.at(-tail)[0], 0.0), at(arm.tip[0], 0.0)), "rail", max(width, 0.02)))
     back = arm.weights[0]
@@ -72,24 +66,19 @@ def from_above(
         if design.counterweight.mass:
             things.append(Shape(tuple(at(x, y) for x, y in edge_on), "ballast"))
     things.append(Line((at(back, -0.14), at(back, 0.14)), "metal", 0.012))
-    along = design.platform.looks == "along the boom"
-    screw = arm.from_screw(0.0, 0.0)[0]
-    for item in sorted(rig.load.items, key=lambda item: item.up):
-        x0, x1, y0, y1 = item_box(item, along, "above")
-        shape = tuple(at(screw + x, y) for x, y in box(x0, y0, x1, y1))
-        things.append(Shape(shape, item_role(item)))
+    along, screw = answer.along, arm.from_screw(0.0, 0.0)[0]
+    things += load_shapes(answer.load, along, "above", lambda x, y: at(screw + x, y))
     ahead = at(screw + 0.4, 0.0) if along else at(screw, 0.4)
     start = at(screw, 0.0)
     things.append(Arrow(start, (ahead[0] - start[0], ahead[1] - start[1]), "shot"))
-    whole = whole_weight(design, arm.parts, answer, answer.whole)
+    whole = whole_weight(answer, answer.whole)
     outs = float(whole.out.min()), float(whole.out.max())
     things.append(Line((at(outs[0], 0.0), at(outs[1], 0.0)), "mass", 0.02))
     now = float(np.interp(swing, answer.whole, whole.out))
     things.append(Line(_circle(abs(now)), "mass", dashed=True))
     things.append(Disc(at(now, 0.0), 0.03, "mass"))
-    bare = whole_weight(design, arm.parts, answer, np.array([swing]), bare=True)
+    bare = whole_weight(answer, np.array([swing]), bare=True)
     things.append(Disc(at(float(bare.out[0]), 0.0), 0.022, "mass", hollow=True))
-    subject = assessment.subject
     if float(np.hypot(*subject[:2])) < 2.2 * reach:
         things.append(Disc((float(subject[0]), float(subject[1])), 0.18, "figure"))
     extent = max(reach + 0.35, tail + 0.2)
@@ -98,20 +87,16 @@ def from_above(
     return Sketch(
         things=tuple(things),
         dimensions=(
-            Dimension("design.boom.front", at(0.0, 0.0), at(arm.tip[0], 0.0), "along", 0, "front"),
-            Dimension(
-                "design.boom.tail", at(arm.at(-tail)[0], 0.0), (0.0, 0.0), "along", 1, "tail"
-            ),
-            Dimension("design.post.spread", foot, foot, "over", 0, "feet apart"),
-            Dimension("shot.sweep", sweep, sweep, "beside", 0, "pan over the move"),
+            Dimension(F.boom.front, at(0.0, 0.0), at(arm.tip[0], 0.0), "along", 0, "front"),
+            Dimension(F.boom.tail, at(arm.at(-tail)[0], 0.0), (0.0, 0.0), "along", 1, "tail"),
+            Dimension(F.post.spread, foot, foot, "over", 0, "feet apart"),
+            Dimension(S.sweep, sweep, sweep, "beside", 0, "pan over the move"),
         ),
         handles=(
             Handle("turn", at(lens, 0.0), 0.2, (1.0, 0.0), "drag the camera round", (0.0, 0.0)),
+            Handle(F.boom.tail, at(arm.at(-tail)[0], 0.0), 0.06, (-cos, -sin), "drag the tail"),
             Handle(
-                "design.boom.tail", at(arm.at(-tail)[0], 0.0), 0.06, (-cos, -sin), "drag the tail"
-            ),
-            Handle(
-                "design.post.spread",
+                F.post.spread,
                 foot,
                 0.06,
                 (0.0, design.post.spread / foot[1]),

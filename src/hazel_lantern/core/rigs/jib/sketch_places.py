@@ -4,34 +4,22 @@ from __future__ import annotations
 
 import math
 from functools import cached_property
-from typing import TYPE_CHECKING
 
 import numpy as np
 
-from hazel_lantern.core.figures import enlargement
 from hazel_lantern.core.mechanics import standing
-from hazel_lantern.core.rigs.jib.statics import Answer, Array, Parts
+from hazel_lantern.core.rigs.jib.answer import Array, JibAnswer
+from hazel_lantern.core.rigs.kit.drawing import enlargement
 from hazel_lantern.core.sketch import Point
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.assessment import Assessment
-    from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.rigs.jib.model import JibDesign
-
-#: Height of the person beside the rig, m.
-PERSON = 1.72
 
 
 class Arm:
     """The arm at one swing in its own upright plane: out from the post, up from the floor."""
 
-    def __init__(self, rig: Rig, assessment: Assessment, swing: float, tilt: float = 0.0) -> None:
-        self.rig = rig
-        self.design: JibDesign = rig.design  # type: ignore[assignment]
-        self.answer: Answer = assessment.figures["answer"]
-        self.parts: Parts = assessment.figures["parts"]
+    def __init__(self, answer: JibAnswer, swing: float, tilt: float = 0.0) -> None:
+        self.answer, self.design, self.rows = answer, answer.design, answer.rows
         self.swing, self.tilt = swing, tilt
-        self.enlarged = enlargement(float(self.answer.dip[-1]), self.design.boom.front)
+        self.enlarged = enlargement(float(answer.dip[-1]), self.design.boom.front)
 
     def at(self, along: float, up: float = 0.0) -> Point:
         """A point of the stiff boom: along it from the pivot, and square to it."""
@@ -70,7 +58,7 @@ class Arm:
     @property
     def lens(self) -> Point:
         """The lens."""
-        return self.from_screw(0.0, self.rig.load.lens_axis)
+        return self.from_screw(0.0, self.answer.load.lens_axis)
 
     @property
     def post_pin(self) -> Point:
@@ -85,7 +73,7 @@ class Arm:
 
     def feet(self) -> Array:
         """Places of the feet from above, (n, 2) m."""
-        return standing.regular_polygon(self.parts.stand.feet, self.design.post.spread)
+        return standing.regular_polygon(self.rows.stand.feet, self.design.post.spread)
 
     def lens_path(self, low: float, high: float) -> tuple[Point, ...]:
         """The lens's arc between two swings."""

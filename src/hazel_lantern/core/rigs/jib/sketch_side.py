@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
 import numpy as np
 
-from hazel_lantern.core.figures import box, item_box, item_role, standing_figure
 from hazel_lantern.core.mechanics.balance import drift_torque
-from hazel_lantern.core.rigs.jib.sketch_places import PERSON, Arm
+from hazel_lantern.core.rigs.jib.answer import JibAnswer
+from hazel_lantern.core.rigs.jib.model import F
+from hazel_lantern.core.rigs.jib.sketch_places import Arm
 from hazel_lantern.core.rigs.jib.standing import whole_weight
+from hazel_lantern.core.rigs.kit.drawing import PERSON, box, item_box, load_shapes, person
 from hazel_lantern.core.sketch import (
     Arrow,
     Dimension,
@@ -23,22 +23,17 @@ from hazel_lantern.core.sketch import (
     Thing,
 )
 
-if TYPE_CHECKING:
-    from hazel_lantern.core.assessment import Assessment
-    from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.workshop import Workshop
-
 
 def _base(arm: Arm) -> list[Thing]:
     """Legs, post, turntable."""
-    design, parts = arm.design, arm.parts
-    top = design.post.height - parts.turntable.height - 0.05
+    design, rows = arm.design, arm.rows
+    top = design.post.height - rows.turntable.height - 0.05
     feet = sorted({round(float(x), 3) for x, _ in arm.feet()})
     things: list[Thing] = [Line(((0.0, 0.72 * top), (x, 0.0)), "stand", 0.022) for x in feet]
     things.append(Shape(box(-0.035, 0.08, 0.035, top), "timber"))
     if design.post.ballast:
         things.append(Shape(box(-0.12, 0.0, 0.12, 0.16), "ballast"))
-    things.append(Shape(box(-0.07, top, 0.07, top + parts.turntable.height), "metal"))
+    things.append(Shape(box(-0.07, top, 0.07, top + rows.turntable.height), "metal"))
     crown = design.post.height + 0.035
     if design.level.kind != "none":
         crown += design.level.pins
@@ -50,9 +45,9 @@ def _base(arm: Arm) -> list[Thing]:
 
 
 def _boom(arm: Arm) -> list[Thing]:
-    design, height = arm.design, arm.parts.section.properties.height
+    design, height = arm.design, arm.rows.section.properties.height
     line, boom = arm.line, design.boom
-    if boom.form == "tapered board" and arm.parts.section.shape == "rectangle":
+    if boom.form == "tapered board" and arm.rows.section.shape == "rectangle":
         share = boom.tip_height
         upper, lower = [], []
         for (x, z), node in zip(line, arm.answer.boom.nodes, strict=True):
@@ -68,7 +63,7 @@ def _boom(arm: Arm) -> list[Thing]:
     inner = tuple(p for p, node in zip(line, nodes, strict=True) if node >= boom.joint - 1e-6)
     return [
         Line(outer, "rail", height),
-        Line(inner, "rail", arm.parts.tip_section.properties.height),
+        Line(inner, "rail", arm.rows.tip_section.properties.height),
     ]
 
 
@@ -78,7 +73,7 @@ def _level(arm: Arm) -> list[Thing]:
     pins = level.pins + level.pins_more
     things: list[Thing] = []
     if level.kind == "solid bar":
-        thickness = arm.parts.bar.properties.height
+        thickness = arm.rows.bar.properties.height
         things.append(Line((arm.post_pin, arm.on_platform(0.0, pins)), "metal", thickness))
     elif level.kind == "twin cables":
         for side in (1, -1):
@@ -105,16 +100,6 @@ def _level(arm: Arm) -> list[Thing]:
     return things
 
 
-def _camera(arm: Arm) -> list[Thing]:
-    along = arm.design.platform.looks == "along the boom"
-    things: list[Thing] = []
-    for item in sorted(arm.rig.load.items, key=lambda item: item.kind == "lens"):
-        left, right, low, high = item_box(item, along, "side")
-        corners = tuple(arm.from_screw(x, z) for x, z in box(left, low, right, high))
-        things.append(Shape(corners, item_role(item)))
-    return things
-
-
 def _weights(arm: Arm) -> list[Thing]:
     """The slot, the plates as discs whose area goes with their mass, the bar."""
     weights = arm.design.counterweight
@@ -138,10 +123,9 @@ def _ghost(arm: Arm) -> list[Thing]:
     level = arm.design.level
     if level.kind != "none":
         things.append(Line((arm.post_pin, arm.on_platform(0.0, level.pins)), "ghost", dashed=True))
-    along = arm.design.platform.looks == "along the boom"
-    for item in arm.rig.load.items:
+    for item in arm.answer.load.items:
         if item.kind == "body":
-            left, right, low, high = item_box(item, along, "side")
+            left, right, low, high = item_box(item, arm.answer.along, "side")
             corners = tuple(arm.from_screw(x, z) for x, z in box(left, low, right, high))
             things.append(Shape(corners, "ghost", hollow=True, dashed=True))
     return things
@@ -151,11 +135,11 @@ def _balance(arm: Arm) -> list[Thing]:
     """Centre of mass of what turns and of the whole, and which way the arm drifts."""
     answer, swing = arm.answer, np.array([arm.swing])
     things: list[Thing] = []
-    mass = sum(body.mass for body in answer.turning)
+    mass = answer.turning_mass
     along = sum(body.mass * body.along for body in answer.turning) / mass
     up = sum(body.mass * body.up for body in answer.turning) / mass
     things.append(Disc(arm.at(along, up), 0.022, "mass"))
-    whole = whole_weight(arm.design, arm.parts, answer, swing, bare=False)
+    whole = whole_weight(answer, swing)
     out, high = float(whole.out[0]), float(whole.height[0])
     things.append(Line(((out, high), (out, 0.0)), "mass", dashed=True))
     things.append(Disc((out, high), 0.028, "mass"))
@@ -170,23 +154,20 @@ def _balance(arm: Arm) -> list[Thing]:
     return things
 
 
-def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Workshop) -> Sketch:
+def from_the_side(answer: JibAnswer, mark: int) -> Sketch:
     """The jib in the plane of its arm, at a mark."""
-    answer = assessment.figures["answer"]
-    swing = float(assessment.marks[mark])
-    tilt = float(answer.tilts[answer.worst_tilt][mark])
-    arm = Arm(rig, assessment, swing, tilt)
+    run = answer.course.swing
+    arm = Arm(answer, float(run[mark]), float(answer.tilt_over_move[mark]))
     design = arm.design
     boom, stops = design.boom, design.swing
-    high, low = Arm(rig, assessment, stops.up), Arm(rig, assessment, -stops.down)
+    high, low = Arm(answer, stops.up), Arm(answer, -stops.down)
     reach = float(answer.stop_to_stop(answer.lens)[0].max())
     feet = float(np.abs(arm.feet()[:, 0]).max())
-    person = max(reach, feet) + 1.25
-    left, right = -max(boom.tail, feet) - 0.3, person + 0.35
-    things: list[Thing] = [*standing_figure(person, PERSON)]
-    things.append(Note((person, PERSON + 0.06), "", "guide", PERSON, "length"))
+    beside = max(reach, feet) + 1.25
+    left, right = -max(boom.tail, feet) - 0.3, beside + 0.35
+    things: list[Thing] = [*person(beside)]
     top = max(high.lens[1] + 0.25, low.at(-boom.tail)[1] + 0.2, PERSON + 0.15)
-    ceiling = rig.shot.room.height
+    ceiling = answer.shot.room.height
     if ceiling < top + 0.3:
         top = max(top, ceiling + 0.08)
         things.append(Line(((left - 2, ceiling), (right + 2, ceiling)), "room", 0.02))
@@ -194,10 +175,11 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Worksho
     things += _ghost(high)
     things += _ghost(low)
     things.append(Line(arm.lens_path(-stops.down, stops.up), "ghost", dashed=True))
-    ends = float(assessment.marks.min()), float(assessment.marks.max())
+    ends = float(run.min()), float(run.max())
     if ends[1] > ends[0]:
         things.append(Line(arm.lens_path(*ends), "shot", 0.008))
-    things += [*_base(arm), *_level(arm), *_boom(arm), *_weights(arm), *_camera(arm)]
+    things += [*_base(arm), *_level(arm), *_boom(arm), *_weights(arm)]
+    things += load_shapes(answer.load, answer.along, "side", arm.from_screw)
     things.append(Disc(arm.at(0.0), 0.02, "wheel"))
     if design.level.kind == "solid bar":
         things.append(Disc(arm.post_pin, 0.014, "wheel"))
@@ -226,16 +208,16 @@ def _dimensions(arm: Arm, high: Arm, low: Arm, feet: float, left: float) -> tupl
     below = (low.tip[0] + 0.3, low.tip[1] - 0.14)
     lane = 1 if design.level.kind == "solid bar" else 0
     found = [
-        Dimension("design.boom.front", arm.at(0.0), arm.at(boom.front), "along", lane, "front"),
-        Dimension("design.boom.tail", arm.at(-boom.tail), arm.at(0.0), "along", 1, "tail"),
-        Dimension("design.post.height", (left, 0.0), (left, post.height), "left", 0, "post"),
-        Dimension("design.post.spread", (-feet, 0.0), (feet, 0.0), "below", 0, "spread"),
-        Dimension("design.swing.up", above, above, "beside", 0, "up to"),
-        Dimension("design.swing.down", below, below, "beside", 0, "down to"),
-        Dimension("design.counterweight.place", arm.weights, arm.weights, "under", 0, "weights at"),
+        Dimension(F.boom.front, arm.at(0.0), arm.at(boom.front), "along", lane, "front"),
+        Dimension(F.boom.tail, arm.at(-boom.tail), arm.at(0.0), "along", 1, "tail"),
+        Dimension(F.post.height, (left, 0.0), (left, post.height), "left", 0, "post"),
+        Dimension(F.post.spread, (-feet, 0.0), (feet, 0.0), "below", 0, "spread"),
+        Dimension(F.swing.up, above, above, "beside", 0, "up to"),
+        Dimension(F.swing.down, below, below, "beside", 0, "down to"),
+        Dimension(F.counterweight.place, arm.weights, arm.weights, "under", 0, "weights at"),
     ]
     if design.level.kind != "none":
-        found.append(Dimension("design.level.pins", arm.post_pin, arm.post_pin, "over", 1, "pins"))
+        found.append(Dimension(F.level.pins, arm.post_pin, arm.post_pin, "over", 1, "pins"))
     return tuple(found)
 
 
@@ -246,17 +228,17 @@ def _handles(arm: Arm, high: Arm, low: Arm, feet: float) -> tuple[Handle, ...]:
     return (
         Handle("mark", arm.lens, 0.2, (1.0, 0.0), "drag the camera through its swing", pivot),
         Handle("mark", arm.at(design.boom.front * 0.6), 0.08, (1.0, 0.0), "drag the arm", pivot),
-        Handle("design.boom.front", arm.tip, 0.05, ahead, "drag the boom's end"),
-        Handle("design.boom.tail", arm.at(-design.boom.tail), 0.05, back, "drag the tail's end"),
-        Handle("design.counterweight.place", arm.weights, 0.07, back, "slide the weights"),
-        Handle("design.post.height", pivot, 0.05, (0.0, 1.0), "drag the pivot up or down"),
+        Handle(F.boom.front, arm.tip, 0.05, ahead, "drag the boom's end"),
+        Handle(F.boom.tail, arm.at(-design.boom.tail), 0.05, back, "drag the tail's end"),
+        Handle(F.counterweight.place, arm.weights, 0.07, back, "slide the weights"),
+        Handle(F.post.height, pivot, 0.05, (0.0, 1.0), "drag the pivot up or down"),
         Handle(
-            "design.post.spread",
+            F.post.spread,
             (feet, 0.0),
             0.06,
             (design.post.spread / feet, 0.0),
             "drag the foot",
         ),
-        Handle("design.swing.up", high.tip, 0.06, (1.0, 0.0), "drag the upper stop", pivot),
-        Handle("design.swing.down", low.tip, 0.06, (-1.0, 0.0), "drag the lower stop", pivot),
+        Handle(F.swing.up, high.tip, 0.06, (1.0, 0.0), "drag the upper stop", pivot),
+        Handle(F.swing.down, low.tip, 0.06, (-1.0, 0.0), "drag the lower stop", pivot),
     )

@@ -3,27 +3,24 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from typing import TYPE_CHECKING
 
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.mechanics import plates
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.mechanics.plates import Stack
-from hazel_lantern.core.rigs.family import Candidate
-from hazel_lantern.core.rigs.jib.statics import Answer, needed_moment, solve
+from hazel_lantern.core.rigs.asks import Candidate
+from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.rigs.jib.answer import JibAnswer
+from hazel_lantern.core.rigs.jib.model import Counterweight, F, JibDesign
 from hazel_lantern.core.units import Style, write
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.rigs.jib.model import Counterweight, JibDesign
-    from hazel_lantern.core.workshop import Workshop
 
 #: How many stacks are offered: those of fewest plates, and the lightest.
 OFFERED = 16
 
 
-def balancing_stacks(weights: Counterweight, answer: Answer) -> list[Stack]:
+def balancing_stacks(answer: JibAnswer) -> list[Stack]:
     """All stacks from the plates on hand that balance the arm, fewest plates first."""
+    weights = answer.design.counterweight
     nearest, farthest = weights.nearest, weights.farthest
     if weights.carrier == "bolted in one place":
         # They cannot move, so a stack will do if friction holds what is left over.
@@ -40,26 +37,25 @@ def stack_edits(weights: Counterweight, stack: Stack) -> tuple[Edit, ...]:
         plate.model_copy(update={"on_bar": count})
         for plate, count in zip(weights.plates, stack.counts, strict=True)
     )
-    edits = [Edit("design.counterweight.plates", loaded)]
+    edits = [Edit(F.counterweight.plates, loaded)]
     if weights.carrier == "slides in a slot":
         place = min(max(round(stack.place, 4), weights.nearest), weights.farthest)
-        edits.append(Edit("design.counterweight.place", place))
+        edits.append(Edit(F.counterweight.place, place))
     return tuple(edits)
 
 
-def rebalanced(rig: Rig, workshop: Workshop) -> tuple[Edit, ...]:
+def rebalanced(case: Case[JibDesign]) -> tuple[Edit, ...]:
     """What a maker does to the weights once something else has changed the balance.
 
     Slides them if the slot lets them, else loads the stack of fewest plates that balances.
     """
-    design: JibDesign = rig.design  # type: ignore[assignment]
-    weights = design.counterweight
-    needed, mass = needed_moment(rig, workshop), weights.mass + weights.bar_mass
+    weights = case.design.counterweight
+    needed, mass = JibAnswer(case).needed, weights.mass + weights.bar_mass
     if weights.carrier != "slides in a slot" or mass <= 0:
         return ()
     place = round(needed / mass, 4)
     if weights.nearest <= place <= weights.farthest:
-        return (Edit("design.counterweight.place", place),)
+        return (Edit(F.counterweight.place, place),)
     on_hand = [(plate.mass, plate.on_hand) for plate in weights.plates]
     found = plates.stacks(on_hand, needed, weights.nearest, weights.farthest, weights.bar_mass)
     return stack_edits(weights, found[0]) if found else ()
@@ -82,17 +78,15 @@ def stack_id(counts: tuple[int, ...]) -> str:
     return "-".join(str(count) for count in counts)
 
 
-def loaded(rig: Rig) -> str:
+def loaded(weights: Counterweight) -> str:
     """The stack on the bar."""
-    design: JibDesign = rig.design  # type: ignore[assignment]
-    return stack_id(tuple(plate.on_bar for plate in design.counterweight.plates))
+    return stack_id(tuple(plate.on_bar for plate in weights.plates))
 
 
-def stack_choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candidate]:
+def stack_choices(answer: JibAnswer) -> Iterable[Candidate]:
     """The stacks of fewest plates and the lightest ones."""
-    design: JibDesign = rig.design  # type: ignore[assignment]
-    weights, answer = design.counterweight, solve(rig, workshop)
-    found = balancing_stacks(weights, answer)
+    design, style = answer.design, answer.style
+    weights, found = design.counterweight, balancing_stacks(answer)
     lightest = sorted(found, key=lambda stack: stack.mass)[: OFFERED // 4]
     offered = dict.fromkeys((*found[: OFFERED - len(lightest)], *lightest))
     for stack in offered:

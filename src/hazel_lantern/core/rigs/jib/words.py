@@ -2,40 +2,29 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
 import numpy as np
 
 from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.parts import Step, in_sentence
+from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.jib.lamps_balance import payload_range
 from hazel_lantern.core.rigs.jib.parts import cable_length, pieces
 from hazel_lantern.core.rigs.jib.stacking import stack_name
-from hazel_lantern.core.rigs.jib.statics import Parts
-from hazel_lantern.core.units import Style, write
+from hazel_lantern.core.rigs.kit.words import CLAMPED, CUTTING, crack_caution
+from hazel_lantern.core.units import write
 
-if TYPE_CHECKING:
-    from hazel_lantern.core.assessment import Assessment
-    from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.rigs.jib.model import JibDesign
-    from hazel_lantern.core.workshop import Workshop
-
-CUTTING = "Wear eye, ear and hand protection when cutting, and break the sharp edges with a file."
 LOADING = (
     "Two people load the arm. Strap or hold it first; the camera goes on first and the weights "
     "last; the weights come off first and the camera last."
 )
 
 
-def readout(
-    station: str, rig: Rig, assessment: Assessment, style: Style
-) -> tuple[tuple[str, str], ...]:
+def readout(answer: JibAnswer, station: str) -> tuple[tuple[str, str], ...]:
     """Computed figures of a station."""
-    design: JibDesign = rig.design  # type: ignore[assignment]
-    answer = assessment.figures["answer"]
+    design, style = answer.design, answer.style
     if station == "Load":
-        lighter, heavier = payload_range(assessment.figures["scene"])
-        load = answer.load.mass
+        lighter, heavier = payload_range(answer)
+        load = answer.centre.mass
         place = answer.needed / answer.tail_mass if answer.tail_mass else 0.0
         return (
             ("Balances a camera of", write(max(load - lighter, 0.0), "mass", style)),
@@ -45,12 +34,12 @@ def readout(
             ("Joints hold", write(answer.friction, "torque", style)),
         )
     if station == "Drive":
-        handle = assessment.traces["handle"].values
+        handle = answer.swing_axis.effort / design.boom.tail
         return (
             ("Greatest lens speed", write(float(answer.course.lens_speed.max()), "speed", style)),
             ("Greatest pull at the tail", write(float(np.abs(handle).max()), "force", style)),
             ("Swing over the move", write(float(np.ptp(answer.course.swing)), "angle", style)),
-            ("Lens rises", write(assessment.travel, "length", style) + " between its stops"),
+            ("Lens rises", write(answer.travel, "length", style) + " between its stops"),
         )
     if station == "Frame":
         reach, height = answer.stop_to_stop(answer.lens)
@@ -60,17 +49,16 @@ def readout(
             ("Farthest from the post", write(float(reach.max()), "length", style)),
             (
                 "Reach changes by",
-                write(float(np.ptp(assessment.traces["reach"].values)), "length", style),
+                write(float(np.ptp(answer.over_move(answer.lens)[0])), "length", style),
             ),
             ("Bounces", f"{answer.boom.bounce:.1f} times a second"),
-            ("All that turns", write(sum(b.mass for b in answer.turning), "mass", style)),
+            ("All that turns", write(answer.turning_mass, "mass", style)),
         )
     return ()
 
 
-def cautions(station: str, rig: Rig, assessment: Assessment) -> tuple[str, ...]:
+def cautions(answer: JibAnswer, station: str) -> tuple[str, ...]:
     """What to mind at a station; nothing that is not at stake there."""
-    design: JibDesign = rig.design  # type: ignore[assignment]
     found = []
     if station in ("Load", "Frame"):
         found.append(LOADING)
@@ -80,20 +68,18 @@ def cautions(station: str, rig: Rig, assessment: Assessment) -> tuple[str, ...]:
         found.append("Keep heads and hands out of the tail's way; never let go of a loose arm.")
     if station == "Build":
         found.append(CUTTING)
-    if design.level.kind == "twin cables" and station in ("Frame", "Build"):
+    if answer.design.level.kind == "twin cables" and station in ("Frame", "Build"):
         found.append("A cable that snaps whips: keep faces out of its line and look over the ends.")
-    material = assessment.figures["parts"].material
-    if material.failure == "cracks" and station in ("Frame", "Build"):
-        found.append(f"{material.name}: {material.note}. Look it over for cracks before each use.")
-    return tuple(found)
+    return (*found, *crack_caution(answer.rows.material, station))
 
 
-def _boom_steps(design: JibDesign, parts: Parts, style: Style) -> list[Step]:
+def _boom_steps(answer: JibAnswer) -> list[Step]:
+    design, rows, style = answer.design, answer.rows, answer.style
     found = []
     for piece in pieces(design):
-        section = parts.bar if piece.label == "Link bar" else parts.section
+        section = rows.bar if piece.label == "Link bar" else rows.section
         if piece.label == "Boom, inner piece":
-            section = parts.tip_section
+            section = rows.tip_section
         found.append(
             Step(
                 f"Cut the {piece.label.lower()} from {in_sentence(section.name)} to "
@@ -119,7 +105,7 @@ def _boom_steps(design: JibDesign, parts: Parts, style: Style) -> list[Step]:
                 "and front pin through both in one go: the two distances are then the same, "
                 "whatever the tape said. Start from one datum and measure both holes from it.",
                 ("clamps", "square", "punch", "drill press if there is one", "drills by the table"),
-                "Clamp the work down; take gloves off at the drill.",
+                CLAMPED,
             )
         )
     else:
@@ -128,7 +114,7 @@ def _boom_steps(design: JibDesign, parts: Parts, style: Style) -> list[Step]:
                 "Drill the boom by the drill table or by its template, every hole from the same "
                 "end.",
                 ("clamps", "punch", "drill", "drills by the table"),
-                "Clamp the work down; take gloves off at the drill.",
+                CLAMPED,
             )
         )
     if design.counterweight.carrier == "slides in a slot":
@@ -144,7 +130,8 @@ def _boom_steps(design: JibDesign, parts: Parts, style: Style) -> list[Step]:
     return found
 
 
-def _level_steps(design: JibDesign, parts: Parts, style: Style) -> list[Step]:
+def _level_steps(answer: JibAnswer) -> list[Step]:
+    design, rows, style = answer.design, answer.rows, answer.style
     level = design.level
     if level.kind == "none":
         return []
@@ -159,7 +146,7 @@ def _level_steps(design: JibDesign, parts: Parts, style: Style) -> list[Step]:
     if level.kind == "twin cables":
         found.append(
             Step(
-                f"Cut two lengths of {in_sentence(parts.wire.name)}, "
+                f"Cut two lengths of {in_sentence(rows.wire.name)}, "
                 f"{write(cable_length(design), 'length', style)} each with their loops, and "
                 f"tighten both alike to {write(level.preload, 'force', style)}: pluck them, they "
                 "must sound the same.",
@@ -170,7 +157,7 @@ def _level_steps(design: JibDesign, parts: Parts, style: Style) -> list[Step]:
     else:
         found.append(
             Step(
-                f"Bolt boom and bar to both pairs of cheeks ({in_sentence(parts.pivot.name)}). "
+                f"Bolt boom and bar to both pairs of cheeks ({in_sentence(rows.pivot.name)}). "
                 "Swing it by hand from stop to stop: it must not bind anywhere.",
                 ("two spanners",),
             )
@@ -178,21 +165,21 @@ def _level_steps(design: JibDesign, parts: Parts, style: Style) -> list[Step]:
     return found
 
 
-def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) -> tuple[Step, ...]:
+def steps(answer: JibAnswer) -> tuple[Step, ...]:
     """How to build this jib."""
-    design: JibDesign = rig.design  # type: ignore[assignment]
-    parts, post, swing = Parts.of(design, workshop), design.post, design.swing
+    design, rows, style = answer.design, answer.rows, answer.style
+    post, swing = design.post, design.swing
     stack = stack_name(
         design.counterweight, tuple(plate.on_bar for plate in design.counterweight.plates), style
     )
     place = write(design.counterweight.place, "length", style)
     return (
-        *_boom_steps(design, parts, style),
-        *_level_steps(design, parts, style),
+        *_boom_steps(answer),
+        *_level_steps(answer),
         Step(
-            f"Set up the {in_sentence(parts.stand.name)} with its feet "
+            f"Set up the {in_sentence(rows.stand.name)} with its feet "
             f"{write(post.spread, 'length', style)} apart, the "
-            f"{in_sentence(parts.turntable.name)} on top, and the pivot "
+            f"{in_sentence(rows.turntable.name)} on top, and the pivot "
             f"{write(post.height, 'length', style)} above the floor.",
             ("spanner", "tape", "spirit level"),
             "Firm, level ground; nobody leans on it.",
@@ -216,16 +203,16 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
     )
 
 
-def set_card(rig: Rig, assessment: Assessment, style: Style) -> tuple[str, ...]:
+def set_card(answer: JibAnswer) -> tuple[str, ...]:
     """What to have at hand on the day."""
-    design: JibDesign = rig.design  # type: ignore[assignment]
-    answer, parts = assessment.figures["answer"], assessment.figures["parts"]
-    weights, shot = design.counterweight, rig.shot
+    design, style = answer.design, answer.style
+    weights, shot = design.counterweight, answer.shot
     stack = stack_name(weights, tuple(plate.on_bar for plate in weights.plates), style)
-    lighter, heavier = payload_range(assessment.figures["scene"])
-    feet = standing.foot_reach(parts.stand.feet, design.post.spread)
+    lighter, heavier = payload_range(answer)
+    feet = standing.foot_reach(answer.rows.stand.feet, design.post.spread)
     reach = float(answer.stop_to_stop(answer.lens)[0].max())
     clear = max(reach, design.boom.tail) + 0.5
+    pull = float(np.abs(answer.swing_axis.effort).max()) / design.boom.tail
     move = f"{shot.direction} of {write(shot.distance, 'length', style)}"
     if shot.sweep:
         move += f" with a pan of {write(abs(shot.sweep), 'angle', style)}"
@@ -235,13 +222,13 @@ def set_card(rig: Rig, assessment: Assessment, style: Style) -> tuple[str, ...]:
         f"Keep {write(clear, 'length', style)} clear all round the post.",
         "Load: strap or hold the arm; camera on and locked first; weights last; then let it up.",
         f"Weights: {stack}, {write(weights.place, 'length', style)} behind the pivot. They take "
-        f"a camera from {write(max(answer.load.mass - lighter, 0.0), 'mass', style)} to "
-        f"{write(max(answer.load.mass + heavier, 0.0), 'mass', style)} by sliding.",
+        f"a camera from {write(max(answer.centre.mass - lighter, 0.0), 'mass', style)} to "
+        f"{write(max(answer.centre.mass + heavier, 0.0), 'mass', style)} by sliding.",
         f"Check: let go at the top, level, at the bottom. Stops at "
         f"{write(design.swing.up, 'angle', style)} up and "
         f"{write(design.swing.down, 'angle', style)} down.",
         f"Move: {move} in {write(shot.duration, 'time', style)}; about "
-        f"{write(float(np.abs(assessment.traces['handle'].values).max()), 'force', style)} at the "
+        f"{write(pull, 'force', style)} at the "
         "tail.",
         "Unload: strap or hold the arm; weights off first; camera last. Never the camera first.",
     )

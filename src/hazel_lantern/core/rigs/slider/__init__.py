@@ -1,5 +1,5 @@
 """The slider: two rails or one extrusion, and a carriage."""
 
-from hazel_lantern.core.rigs.slider.family import SliderFamily
+from hazel_lantern.core.rigs.slider.family import Slider
 
-FAMILY = SliderFamily()
+FAMILY = Slider

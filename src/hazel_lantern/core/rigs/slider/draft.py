@@ -2,29 +2,38 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
+from hazel_lantern.core.load import Load
+from hazel_lantern.core.rigs.family import Draft
+from hazel_lantern.core.rigs.kit.stands import cheapest_stand
+from hazel_lantern.core.rigs.slider.model import Carriage, F, Rails, SliderDesign, Supports
+from hazel_lantern.core.settings import Settings
+from hazel_lantern.core.shot import Shot
+from hazel_lantern.core.workshop import Workshop
 
-from hazel_lantern.core.rigs.slider.model import (
-    Carriage,
-    Rails,
-    SliderDesign,
-    Supports,
-)
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.load import Load
-    from hazel_lantern.core.project.model import Settings
-    from hazel_lantern.core.shot import Shot
-    from hazel_lantern.core.workshop import Workshop
+WHY = {
+    F.carriage.length: "long enough to carry the load without rocking",
+    F.carriage.wheelbase: "the carriage less a hand's width for the axles",
+    F.carriage.mass: "a plywood plate 18 mm thick of that length",
+    F.carriage.screw_height: "plate, wheels and a low head",
+    F.stop: "a rubber block clamped at each end",
+    F.rails.length: "the slide and a twentieth, carriage and stops",
+    F.rails.spacing: "about seven tenths of the carriage length",
+    F.rails.section: "a tube that every hardware shop has",
+    F.rails.spacing_error: "clamped up with care against a spacer",
+    F.carriage.wheel: "cheap and quiet on tube",
+    F.supports.kind: "from the lens height, the length and the mass",
+    F.supports.stand: "the cheapest that reaches the height and bears the mass",
+    F.supports.head_stiffness: "as listed for that stand; measure yours",
+    F.supports.foot_spread: "two fifths up the stand's range",
+    F.drive.push_offset: "a hand on the side of the carriage",
+}
 
 
 def _to_step(value: float, step: float) -> float:
     return round(value / step) * step
 
 
-def first_draft(
-    shot: Shot, load: Load, settings: Settings, workshop: Workshop
-) -> tuple[SliderDesign, dict[str, str]]:
+def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) -> Draft:
     """A plausible start, before the search for mends settles it.
 
     Lengths follow from the shot and the load by plain proportion; the search then changes
@@ -32,28 +41,25 @@ def first_draft(
     """
     mass = max(load.centre().mass, 0.3)
     carriage_length = _to_step(min(0.40, 0.14 + 0.025 * mass), 0.01)
-    wheelbase = carriage_length - 0.04
     stop = 0.02
     length = _to_step(shot.distance * 1.05 + carriage_length + 2 * stop + 0.02, 0.01)
     screw = 0.06 + 0.01 * min(mass, 6)
     seat = shot.camera_height - load.lens_axis - screw
-    long = length > 1.3
+    kind = "stand"
     if seat < 0.35:
         kind = "floor"
-    elif long or mass > 4:
+    elif length > 1.3 or mass > 4:
         kind = "end stands"
-    else:
-        kind = "stand"
-    stands = [
-        s
-        for s in workshop.catalogue.stands.values()
-        if s.lowest <= seat - 0.05 <= s.highest
-        and s.rating * settings.working_fraction >= 1.6 * mass + 1
-    ]
-    stand = min(
-        stands,
-        key=lambda s: (workshop.shelf.count_of(s.id) == 0, s.price),
-        default=workshop.catalogue.stands["photo-mid"],
+    stand = (
+        cheapest_stand(
+            workshop.catalogue.stands.values(),
+            lambda s: (
+                s.lowest <= seat - 0.05 <= s.highest
+                and s.rating * settings.working_fraction >= 1.6 * mass + 1
+            ),
+            workshop.shelf.count_of,
+        )
+        or workshop.catalogue.stands["photo-mid"]
     )
     spread = _to_step(0.6 * stand.least_spread + 0.4 * stand.greatest_spread, 0.01)
     design = SliderDesign(
@@ -69,27 +75,10 @@ def first_draft(
         ),
         carriage=Carriage(
             length=carriage_length,
-            wheelbase=wheelbase,
+            wheelbase=carriage_length - 0.04,
             mass=round(0.3 + 2.5 * carriage_length * 0.2 * 11, 1) / 2,
             screw_height=round(screw, 3),
         ),
         stop=stop,
     )
-    why = {
-        "design.carriage.length": "long enough to carry the load without rocking",
-        "design.carriage.wheelbase": "the carriage less a hand's width for the axles",
-        "design.carriage.mass": "a plywood plate 18 mm thick of that length",
-        "design.carriage.screw_height": "plate, wheels and a low head",
-        "design.stop": "a rubber block clamped at each end",
-        "design.rails.length": "the slide and a twentieth, carriage and stops",
-        "design.rails.spacing": "about seven tenths of the carriage length",
-        "design.rails.section": "a tube that every hardware shop has",
-        "design.rails.spacing_error": "clamped up with care against a spacer",
-        "design.carriage.wheel": "cheap and quiet on tube",
-        "design.supports.kind": "from the lens height, the length and the mass",
-        "design.supports.stand": "the cheapest that reaches the height and bears the mass",
-        "design.supports.head_stiffness": "as listed for that stand; measure yours",
-        "design.supports.foot_spread": "two fifths up the stand's range",
-        "design.drive.push_offset": "a hand on the side of the carriage",
-    }
-    return design, why
+    return Draft(design, dict(WHY))

@@ -1,149 +1,53 @@
-"""The slider as the application sees it: levers, choices, plots, fields, words."""
+"""The slider as the application sees it."""
 
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Sequence
-from typing import TYPE_CHECKING
+from collections.abc import Callable, Iterable, Mapping
 
-from hazel_lantern.core.fields import Edit
+import numpy as np
+
+from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.load import Load
 from hazel_lantern.core.mechanics import slopes
-from hazel_lantern.core.rigs.family import (
-    Candidate,
-    Choices,
-    Group,
-    Lever,
-    Measure,
-    Numeric,
-    PlotSpec,
-    Ranking,
-    View,
-)
-from hazel_lantern.core.rigs.slider import draft, words
-from hazel_lantern.core.rigs.slider.assess import assess
-from hazel_lantern.core.rigs.slider.limits import LIMITS
-from hazel_lantern.core.rigs.slider.model import SliderDesign
-from hazel_lantern.core.rigs.slider.parts import holes, templates
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.parts import Hole, Part, Piece, Step, Template
+from hazel_lantern.core.poses import Poses, Trace
+from hazel_lantern.core.rigs.asks import Group, Lever, Measure, PlotSpec, Ranking, View
+from hazel_lantern.core.rigs.assembly import Assembly, Checks
+from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.rigs.family import Draft, Family
+from hazel_lantern.core.rigs.kit.place import Place
+from hazel_lantern.core.rigs.kit.purse import Purse
+from hazel_lantern.core.rigs.kit.standing import nearest
+from hazel_lantern.core.rigs.kit.wheels import Runs, WheelsOn
+from hazel_lantern.core.rigs.slider import draft, levers, parts, words
+from hazel_lantern.core.rigs.slider.answer import Array, SliderAnswer
+from hazel_lantern.core.rigs.slider.lamps_carriage import jam, runaway, wheel_lift
+from hazel_lantern.core.rigs.slider.lamps_rails import frame_drift, rail_dip, rail_stress, travel
+from hazel_lantern.core.rigs.slider.model import F, SliderDesign
 from hazel_lantern.core.rigs.slider.sketch_above import from_above
 from hazel_lantern.core.rigs.slider.sketch_side import close_up, from_the_side
-from hazel_lantern.core.rigs.slider.statics import Parts
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.assessment import Assessment
-    from hazel_lantern.core.catalogue.rows import Section
-    from hazel_lantern.core.load import Load
-    from hazel_lantern.core.parts import Hole, Template
-    from hazel_lantern.core.project.model import Rig, Settings
-    from hazel_lantern.core.shot import Shot
-    from hazel_lantern.core.sketch import Sketch
-    from hazel_lantern.core.units import Style
-    from hazel_lantern.core.workshop import Workshop
+from hazel_lantern.core.rigs.slider.standing import clearances, stand_load, tip, ways_over
+from hazel_lantern.core.settings import Settings
+from hazel_lantern.core.shot import S, Shot
+from hazel_lantern.core.sketch import Sketch
+from hazel_lantern.core.workshop import Workshop
 
 
-def wheel_for(section: Section, now: str, workshop: Workshop) -> str | None:
-    """The wheel to use on a section: the one in use if it runs there, else the cheapest."""
-    wheels = workshop.catalogue.wheels
-    if now in wheels and wheels[now].face == section.running_face:
-        return now
-    fitting = [w for w in wheels.values() if w.face == section.running_face]
-    return min(fitting, key=lambda w: w.price * w.count).id if fitting else None
-
-
-def section_choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candidate]:
-    """Every section, with the wheels it takes."""
-    design: SliderDesign = rig.design  # type: ignore[assignment]
-    for section in workshop.catalogue.sections.values():
-        wheel = wheel_for(section, design.carriage.wheel, workshop)
-        if wheel is not None:
-            edits = [Edit("design.rails.section", section.id)]
-            if wheel != design.carriage.wheel:
-                edits.append(Edit("design.carriage.wheel", wheel))
-            yield Candidate(section.id, section.name, tuple(edits))
-
-
-def wheel_choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candidate]:
-    """Wheels that run on the section in use."""
-    design: SliderDesign = rig.design  # type: ignore[assignment]
-    face = workshop.catalogue.find("sections", design.rails.section).running_face
-    for wheel in workshop.catalogue.wheels.values():
-        if wheel.face == face:
-            edits = (Edit("design.carriage.wheel", wheel.id),)
-            yield Candidate(wheel.id, wheel.name, edits)
-
-
-def stand_edits(id: str, rig: Rig, workshop: Workshop) -> tuple[Edit, ...]:
-    """The edits that put the rig on another stand: its head and its feet come with it."""
-    design: SliderDesign = rig.design  # type: ignore[assignment]
-    stand = workshop.catalogue.find("stands", id)
-    spread = min(max(design.supports.foot_spread, stand.least_spread), stand.greatest_spread)
-    return (
-        Edit("design.supports.stand", id),
-        Edit("design.supports.head_stiffness", stand.head_stiffness),
-        Edit("design.supports.head_rating", stand.rating),
-        Edit("design.supports.foot_spread", spread),
-    )
-
-
-def stand_choices(rig: Rig, workshop: Workshop, style: Style) -> Iterable[Candidate]:
-    """Every stand."""
-    for stand in workshop.catalogue.stands.values():
-        yield Candidate(stand.id, stand.name, stand_edits(stand.id, rig, workshop))
-
-
-_KINDS = {
-    "stand": "Put it on one stand at mid-rail",
-    "end stands": "Put it on two end stands",
-    "table": "Lay it on a table",
-    "floor": "Lay it on the floor",
-}
-
-_SECTIONS = Ranking(
-    "sections",
-    "Rails",
-    section_choices,
-    lambda rig: rig.design.rails.section,  # type: ignore[attr-defined]
-    "slider.frame-drift",
-)
-_WHEELS = Ranking(
-    "wheels",
-    "Wheels",
-    wheel_choices,
-    lambda rig: rig.design.carriage.wheel,  # type: ignore[attr-defined]
-    "slider.fit",
-)
-_STANDS = Ranking(
-    "stands",
-    "Stands",
-    stand_choices,
-    lambda rig: rig.design.supports.stand,  # type: ignore[attr-defined]
-    "slider.tip",
-)
-
-
-def _rolling_angle(rig: Rig, assessment: Assessment) -> float:
-    load = assessment.figures["answer"].load
-    return slopes.rolling_angle(load.rolling)
-
-
-def _end_dip(rig: Rig, assessment: Assessment) -> float:
-    dip = assessment.traces["dip"].values
-    return float(max(dip[0], dip[-1]))
-
-
-class SliderFamily:
+class Slider(Family[SliderDesign, SliderAnswer]):
     """Two rails or one extrusion, and a carriage."""
 
     id = "slider"
     title = "Slider"
     moves = ("left to right", "right to left", "push in", "pull out")
     design_type = SliderDesign
-    limits = LIMITS
     views = (
         View("side", "Side, to scale"),
         View("close", "Rails, close"),
         View("above", "From above"),
     )
-    rankings = (_SECTIONS, _WHEELS, _STANDS)
+    wanted_words = "where stiff rails would"
     measures = (
         Measure(
             "dip-end",
@@ -151,14 +55,14 @@ class SliderFamily:
             "fine",
             "Park the carriage at the end of the move and measure how far the rail sinks "
             "against a taut string or a straight board.",
-            _end_dip,
+            lambda found: float(found.bending.dip[[0, -1]].max()),
         ),
         Measure(
             "dip-worst",
             "Greatest dip under the carriage",
             "fine",
             "Run the carriage along and measure the lowest point of the rail under it.",
-            lambda rig, a: a.by_id["slider.rail-dip"].value,
+            lambda found: float(found.bending.dip.max()),
         ),
         Measure(
             "push",
@@ -166,250 +70,43 @@ class SliderFamily:
             "force",
             "Pull the loaded carriage slowly with a luggage scale, level, and read it; "
             "1 kg on the scale is 9.81 N.",
-            lambda rig, a: (
-                a.figures["answer"].load.rolling * a.figures["answer"].load.mass * 9.80665
-            ),
+            lambda found: found.carried.rolling * found.carried.mass * GRAVITY,
         ),
         Measure(
             "rolls-at",
             "Tilt at which it rolls",
             "angle",
             "Lift one end of the rails until the loaded carriage just keeps rolling.",
-            _rolling_angle,
+            lambda found: slopes.rolling_angle(found.carried.rolling),
         ),
         Measure(
             "moving-mass",
             "Carriage with camera, weighed",
             "mass",
             "Hang the loaded carriage from a luggage scale.",
-            lambda rig, a: a.figures["answer"].load.mass,
+            lambda found: found.carried.mass,
         ),
         Measure(
             "spacing",
             "Rail spacing error",
             "fine",
             "Measure the rail spacing at both ends and the middle; greatest less least.",
-            lambda rig, a: rig.design.rails.spacing_error,  # type: ignore[attr-defined]
+            lambda found: found.design.rails.spacing_error,
         ),
     )
 
-    assess = staticmethod(assess)
-    steps = staticmethod(words.steps)
-    set_card = staticmethod(words.set_card)
-    cautions = staticmethod(words.cautions)
+    @classmethod
+    def solve(cls, case: Case[SliderDesign]) -> SliderAnswer:
+        """Look up what it is made of; the rest is worked out when asked for."""
+        return SliderAnswer(case).looked_up()
 
-    def sketch(
-        self,
-        rig: Rig,
-        assessment: Assessment,
-        view: str,
-        mark: int,
-        workshop: Workshop,
-        turn: float | None = None,
-    ) -> Sketch:
-        """Draw the side or the view from above."""
-        draw = {"above": from_above, "close": close_up}.get(view, from_the_side)
-        return draw(rig, assessment, mark, workshop)
-
-    def levers(self, rig: Rig, workshop: Workshop, style: Style) -> Sequence[Lever]:
-        """All that may be changed to mend a lamp; the search finds which does."""
-        design: SliderDesign = rig.design  # type: ignore[assignment]
-        rails, supports, carriage = design.rails, design.supports, design.carriage
-        least = carriage.length + 2 * design.stop + 0.01
-        found: list[Lever] = [
-            Numeric("design.rails.length", 0.01, least, 6.0, "Make the rails {}"),
-            Numeric(
-                "design.carriage.length",
-                0.01,
-                max(carriage.wheelbase, 0.06),
-                0.5,
-                "Make the carriage {} long",
-            ),
-            Numeric(
-                "design.carriage.wheelbase", 0.005, 0.04, carriage.length, "Set the wheelbase to {}"
-            ),
-            Numeric(
-                "design.carriage.camera_offset",
-                0.005,
-                -0.15,
-                0.15,
-                "Move the camera to {} from the carriage's middle",
-            ),
-            Numeric(
-                "design.carriage.camera_side",
-                0.005,
-                -0.15,
-                0.15,
-                "Move the camera to {} across the carriage",
-            ),
-            Numeric("design.drive.push_offset", 0.005, 0.0, 0.3, "Push {} beside the middle"),
-            Numeric(
-                "design.rails.spacing_error",
-                0.0001,
-                0.0001,
-                0.005,
-                "Set the rails parallel within {}",
-            ),
-            Numeric("shot.duration", 0.5, 0.5, 120.0, "Take {} for the move"),
-            Choices(
-                tuple(
-                    (
-                        f"Run on {name}"
-                        + (
-                            f" with {workshop.catalogue.wheels[edits[1].value].name.lower()}"
-                            if len(edits) > 1
-                            else ""
-                        ),
-                        edits,
-                    )
-                    for id, name, edits, *_ in section_choices(rig, workshop, style)
-                    if id != rails.section
-                )
-            ),
-            Choices(
-                tuple(
-                    (f"Use {name.lower()}", edits)
-                    for id, name, edits, *_ in wheel_choices(rig, workshop, style)
-                    if id != carriage.wheel
-                )
-            ),
-            Choices(
-                tuple(
-                    (title, (Edit("design.supports.kind", kind),))
-                    for kind, title in _KINDS.items()
-                    if kind != supports.kind
-                )
-            ),
-        ]
-        if rails.arrangement == "pair":
-            found.append(Numeric("design.rails.spacing", 0.01, 0.06, 0.4, "Space the rails {}"))
-        if rig.shot.tilt:
-            found.append(Numeric("shot.tilt", math.radians(0.25), -0.5, 0.5, "Tilt the track {}"))
-            found.append(
-                Numeric("design.drive.brake", 0.5, 0.0, 100.0, "Fit a brake that holds {}")
-            )
-        if supports.kind in ("stand", "end stands"):
-            stand = workshop.catalogue.find("stands", supports.stand)
-            found += [
-                Numeric(
-                    "design.supports.foot_spread",
-                    0.01,
-                    stand.least_spread,
-                    stand.greatest_spread,
-                    "Spread the feet to {}",
-                ),
-                Numeric("design.supports.ballast", 0.1, 0.0, 25.0, "Hang {} under the apex"),
-                Choices(
-                    tuple(
-                        (f"Change the stand to: {name.lower()}", edits)
-                        for id, name, edits, *_ in stand_choices(rig, workshop, style)
-                        if id != supports.stand
-                    )
-                ),
-            ]
-        if supports.kind == "stand":
-            found.append(
-                Numeric(
-                    "design.supports.offset",
-                    0.01,
-                    -0.4 * rails.length,
-                    0.4 * rails.length,
-                    "Put the stand {} from mid-rail",
-                )
-            )
-        else:
-            found += [
-                Numeric("design.supports.count", 1, 2, 8, "Use {} supports", whole=True),
-                Numeric(
-                    "design.supports.inset",
-                    0.01,
-                    0.0,
-                    0.3 * rails.length,
-                    "Set the end supports {} from the rail ends",
-                ),
-            ]
-        return found
-
-    def plots(self, station: str, rig: Rig) -> tuple[PlotSpec, ...]:
-        """The curves of each station."""
-        return {
-            "Frame": (
-                PlotSpec(
-                    "What the rails do to the picture", ("dip",), ("drift",), "slider.frame-drift"
-                ),
-            ),
-            "Drive": (
-                PlotSpec("The move", ("speed",), ("acceleration",)),
-                PlotSpec("Push along the rails", ("push",)),
-            ),
-        }.get(station, ())
-
-    def groups(self, station: str, rig: Rig) -> tuple[Group, ...]:
-        """The fields of each station's bench."""
-        design: SliderDesign = rig.design  # type: ignore[assignment]
-        if station == "Drive":
-            drive = ["kind", "push_offset", "push_height", "brake"]
-            if design.drive.kind == "hand crank":
-                drive += ["spool", "crank", "efficiency"]
-            return (
-                Group("Move", ("shot.duration", "shot.ease", "shot.ease_in", "shot.ease_out")),
-                Group("Drive", tuple(f"design.drive.{name}" for name in drive)),
-            )
-        if station != "Frame":
-            return ()
-        supports = ["kind"]
-        if design.supports.kind in ("stand", "end stands"):
-            supports += ["stand", "foot_spread", "head_stiffness", "head_rating", "ballast"]
-        supports += ["offset"] if design.supports.kind == "stand" else ["count", "inset"]
-        rails = ["section", "arrangement", "length"]
-        if design.rails.arrangement == "pair":
-            rails += ["spacing", "spacing_error"]
-        return (
-            Group("Rails", (*(f"design.rails.{name}" for name in rails), "design.stop")),
-            Group(
-                "Carriage",
-                tuple(
-                    f"design.carriage.{name}"
-                    for name in (
-                        "wheel",
-                        "friction",
-                        "length",
-                        "wheelbase",
-                        "mass",
-                        "camera_offset",
-                        "camera_side",
-                        "screw_height",
-                    )
-                ),
-            ),
-            Group("Stands on", tuple(f"design.supports.{name}" for name in supports)),
-        )
-
-    def readout(
-        self, station: str, rig: Rig, assessment: Assessment, style: Style
-    ) -> tuple[tuple[str, str], ...]:
-        """Figures that a station shows beside its fields."""
-        return words.readout(station, rig, assessment, style)
-
-    def first_draft(
-        self, shot: Shot, load: Load, settings: Settings, workshop: Workshop
-    ) -> tuple[SliderDesign, dict[str, str]]:
+    @classmethod
+    def first_draft(cls, shot: Shot, load: Load, settings: Settings, workshop: Workshop) -> Draft:
         """A slider to start from."""
         return draft.first_draft(shot, load, settings, workshop)
 
-    def holes(self, rig: Rig, assessment: Assessment, workshop: Workshop) -> tuple[Hole, ...]:
-        """Drill table."""
-        design: SliderDesign = rig.design  # type: ignore[assignment]
-        return holes(rig, design, Parts.of(design, workshop))
-
-    def templates(
-        self, rig: Rig, assessment: Assessment, workshop: Workshop
-    ) -> tuple[Template, ...]:
-        """The drilled plates."""
-        design: SliderDesign = rig.design  # type: ignore[assignment]
-        return templates(design, Parts.of(design, workshop), self.holes(rig, assessment, workshop))
-
-    def suits(self, shot: Shot) -> tuple[float, str]:
+    @classmethod
+    def suits(cls, shot: Shot) -> tuple[float, str]:
         """A slide in a straight line, up to about two metres, is a slider's own."""
         if shot.upright:
             return 0.0, "rails carry a camera along, not up"
@@ -420,3 +117,165 @@ class SliderFamily:
         if shot.distance <= 3.0:
             return 0.6, "a slide this long needs long rails with supports between"
         return 0.2, "this is long for one piece of rail; a dolly on track would suit better"
+
+    def assemblies(self) -> Iterable[Assembly[SliderAnswer]]:
+        """Rails, carriage, stands, wheels, place and purse."""
+        answer, rows = self.answer, self.answer.rows
+        error = answer.design.rails.spacing_error if answer.rails == 2 else 0.0001
+        runs = Runs(
+            rows.wheel,
+            rows.section.name,
+            rows.section.running_face,
+            guided=True,
+            used=(("rails out of parallel by", error),),
+        )
+        return (
+            Checks(answer, travel, frame_drift, rail_dip, rail_stress, jam, wheel_lift),
+            Checks(answer, tip, stand_load, runaway),
+            WheelsOn(answer, runs),
+            Place(answer, clearances, "sum of lengths, from lens height and room"),
+            Purse(answer, lambda: self.bought),
+        )
+
+    def axes(self) -> tuple[Axis, ...]:
+        """The carriage along its rails."""
+        return (self.answer.axis,)
+
+    @property
+    def times(self) -> Array:
+        """When each mark is reached, (n,) s."""
+        return self.answer.course.times
+
+    def traces(self) -> Mapping[str, Callable[[], Trace]]:
+        """Figures over the move."""
+        answer = self.answer
+
+        def bending(name: str, label: str, kind: str) -> Callable[[], Trace]:
+            return lambda: Trace(label, kind, getattr(answer.bending, name))
+
+        def drift() -> Trace:
+            spans = answer.drift.max(axis=1) - answer.drift.min(axis=1)
+            return Trace("frame drift", "px", answer.drift[int(spans.argmax())])
+
+        return {
+            "dip": bending("dip", "rail dip", "fine"),
+            "drift": drift,
+            "pitch": bending("pitch", "carriage pitch", "angle"),
+            "roll": bending("roll", "carriage roll", "angle"),
+            "stress": bending("stress", "rail stress", "stress"),
+            "lightest wheel": lambda: Trace("lightest wheel", "force", answer.wheels.min(axis=0)),
+            "speed": lambda: Trace("speed", "speed", answer.axis.speed),
+            "acceleration": lambda: Trace("acceleration", "acceleration", answer.axis.acceleration),
+            "push": lambda: Trace("push", "force", answer.axis.effort),
+            "tilt left": lambda: Trace("tilt left", "angle", nearest(ways_over(answer)[0]).left),
+        }
+
+    def subject(self) -> Array:
+        """Foot of the subject in the room: x from mid-rail, y away from the near side, m."""
+        shot, distance = self.answer.shot, self.answer.shot.subject.distance
+        place = (distance, 0.0) if shot.along else (0.0, distance)
+        return np.array([*place, shot.subject.base])
+
+    def poses(self) -> Poses:
+        """Of the lens on bent rails."""
+        return self._poses(self.answer.bending.rise, *self.answer.camera_angles)
+
+    def wanted(self) -> Poses:
+        """Of the lens on stiff rails."""
+        none = np.zeros_like(self.times)
+        return self._poses(none, none, none)
+
+    def _poses(self, rise: Array, pitch: Array, roll: Array) -> Poses:
+        shot, out = self.answer.shot, self.answer.course.place - self.answer.design.rails.length / 2
+        up = shot.camera_height + out * math.sin(shot.tilt) + rise
+        eye = np.stack([out * math.cos(shot.tilt), np.zeros_like(out), up], axis=1)
+        look = 0.0 if shot.along else math.pi / 2
+        return Poses(eye, np.full_like(out, look), pitch, roll)
+
+    def sketch(self, view: str, mark: int, turn: float | None = None) -> Sketch:
+        """Draw the side or the view from above."""
+        draw = {"above": from_above, "close": close_up}.get(view, from_the_side)
+        return draw(self.answer, mark)
+
+    def levers(self) -> Iterable[Lever]:
+        """All that may be changed."""
+        return levers.levers(self.answer)
+
+    def rankings(self) -> Iterable[Ranking]:
+        """Rails, wheels and stands."""
+        return levers.rankings(self.answer)
+
+    def plots(self, station: str) -> Iterable[PlotSpec]:
+        """The curves of each station."""
+        title = "What the rails do to the picture"
+        return {
+            "Frame": (PlotSpec(title, ("dip",), ("drift",), "frame-drift"),),
+            "Drive": (
+                PlotSpec("The move", ("speed",), ("acceleration",)),
+                PlotSpec("Push along the rails", ("push",)),
+            ),
+        }.get(station, ())
+
+    def groups(self, station: str) -> Iterable[Group]:
+        """The fields of each station's bench."""
+        design, f = self.answer.design, F
+        if station == "Drive":
+            drive = [f.drive.kind, f.drive.push_offset, f.drive.push_height, f.drive.brake]
+            if design.drive.kind == "hand crank":
+                drive += [f.drive.spool, f.drive.crank, f.drive.efficiency]
+            return (
+                Group("Move", (S.duration, S.ease, S.ease_in, S.ease_out)),
+                Group("Drive", tuple(drive)),
+            )
+        if station != "Frame":
+            return ()
+        r, c, u = f.rails, f.carriage, f.supports
+        rails = [r.section, r.arrangement, r.length]
+        if self.answer.rails == 2:
+            rails += [r.spacing, r.spacing_error]
+        supports = [u.kind]
+        if self.answer.on_stands:
+            supports += [u.stand, u.foot_spread, u.head_stiffness, u.head_rating, u.ballast]
+        supports += [u.offset] if design.supports.kind == "stand" else [u.count, u.inset]
+        carriage = (c.wheel, c.friction, c.length, c.wheelbase, c.mass)
+        return (
+            Group("Rails", (*rails, f.stop)),
+            Group("Carriage", (*carriage, c.camera_offset, c.camera_side, c.screw_height)),
+            Group("Stands on", tuple(supports)),
+        )
+
+    def readout(self, station: str) -> Iterable[tuple[str, str]]:
+        """Figures that a station shows beside its fields."""
+        return words.readout(self.answer, station)
+
+    def cautions(self, station: str) -> Iterable[str]:
+        """What to mind at a station."""
+        return words.cautions(self.answer, station)
+
+    def parts(self) -> tuple[Part, ...]:
+        """Everything but the camera."""
+        return parts.parts_list(self.answer)
+
+    def pieces(self) -> tuple[Piece, ...]:
+        """Rails."""
+        return parts.pieces(self.answer)
+
+    def travel(self) -> float:
+        """Between the stops, m."""
+        return self.answer.travel
+
+    def holes(self) -> Iterable[Hole]:
+        """Drill table."""
+        return parts.holes(self.answer)
+
+    def templates(self) -> Iterable[Template]:
+        """The drilled plates."""
+        return parts.templates(self.answer)
+
+    def steps(self) -> Iterable[Step]:
+        """How to build it."""
+        return words.steps(self.answer)
+
+    def set_card(self) -> Iterable[str]:
+        """What to have at hand on the day."""
+        return words.set_card(self.answer)

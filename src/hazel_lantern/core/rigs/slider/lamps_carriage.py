@@ -4,27 +4,31 @@ from __future__ import annotations
 
 import numpy as np
 
-from hazel_lantern.core.lamps import Lamp
+from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics import slopes
 from hazel_lantern.core.mechanics.carriage import jam_margin
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.rigs.judging import working
-from hazel_lantern.core.rigs.slider.limits import LIMITS
-from hazel_lantern.core.rigs.slider.scene import Scene, lamp
+from hazel_lantern.core.rigs.slider.answer import SliderAnswer
 from hazel_lantern.core.units import write
 
 
-def jam(scene: Scene) -> Lamp:
+@check(
+    "jam",
+    "Carriage will not jam",
+    "Drive",
+    "number",
+    1.5,
+    "at least",
+    "half as much again as the push offset at which a guide locks",
+)
+def jam(answer: SliderAnswer) -> Found:
     """Push offset against the offset at which the guide locks."""
-    design, wheel = scene.design, scene.parts.wheel
+    design, wheel = answer.design, answer.rows.wheel
     offset = design.drive.push_offset
     friction = wheel.side_friction * design.carriage.friction
     margin = min(jam_margin(design.carriage.wheelbase, offset, friction), 99.0)
-    return lamp(
-        scene,
-        "slider.jam",
+    return Found(
         margin,
-        LIMITS["slider.jam"].default or 0.0,
         ("Carriage will not jam", "Carriage jams when pushed"),
         lambda s: (
             f"Pushed {write(offset, 'length', s)} beside the middle, the carriage could be "
@@ -42,21 +46,28 @@ def jam(scene: Scene) -> Lamp:
     )
 
 
-def wheel_lift(scene: Scene) -> Lamp:
+@check(
+    "wheel-lift",
+    "All wheels stay down",
+    "Frame",
+    "force",
+    1.0,
+    "at least",
+    "1 N on the lightest wheel, so that it still turns; captive wheels may pull as hard "
+    "as half of their rating",
+)
+def wheel_lift(answer: SliderAnswer) -> Found:
     """The lightest wheel over the move, with acceleration and slope."""
-    answer, wheel = scene.answer, scene.parts.wheel
+    wheel = answer.rows.wheel
     lightest = answer.wheels.min(axis=0)
     which = int(answer.wheels.min(axis=1).argmin())
     name = ("rear near", "rear far", "front near", "front far")[which]
     place = {"rear": "left", "front": "right"}[name.split()[0]] + " " + name.split()[1]
-    limit = -wheel.rating / 2 if wheel.captive else LIMITS["slider.wheel-lift"].default or 0.0
-    load = answer.load
+    limit = -wheel.rating * GRAVITY / 2 if wheel.captive else None
+    load = answer.carried
     captive = ", held down by its captive wheels" if wheel.captive else ""
-    return lamp(
-        scene,
-        "slider.wheel-lift",
+    return Found(
         lightest,
-        limit,
         ("All wheels stay down", f"The {place} wheel lifts"),
         lambda s: (
             f"The {place} wheel is the lightest at {write(float(lightest.min()), 'force', s)}"
@@ -80,21 +91,29 @@ def wheel_lift(scene: Scene) -> Lamp:
             ),
             "rigid-body statics of four wheels",
         ),
+        limit=limit,
     )
 
 
-def runaway(scene: Scene) -> Lamp:
+@check(
+    "runaway",
+    "Stays where it is left",
+    "Drive",
+    "angle",
+    None,
+    "at most",
+    "the tilt at which rolling resistance and brake let go",
+    2.0,
+)
+def runaway(answer: SliderAnswer) -> Found:
     """Track tilt against the tilt at which the carriage rolls by itself."""
-    shot, load, drive = scene.rig.shot, scene.answer.load, scene.design.drive
+    shot, load, drive = answer.shot, answer.carried, answer.design.drive
     rolls = slopes.rolling_angle(load.rolling, drive.brake, load.mass)
     tilt = abs(shot.tilt)
     pull = slopes.runaway_force(load.mass, tilt, load.rolling)
     speed = slopes.end_speed(load.mass, tilt, load.rolling, shot.distance)
-    return lamp(
-        scene,
-        "slider.runaway",
+    return Found(
         tilt,
-        rolls,
         ("Stays where it is left", "Runs away down the slope"),
         lambda s: (
             f"It begins to roll by itself at {write(rolls, 'angle', s)} and the track tilts "
@@ -112,7 +131,7 @@ def runaway(scene: Scene) -> Lamp:
                 ("tilt", "track tilt", tilt, "angle"),
                 (
                     "r",
-                    f"rolling resistance, {scene.parts.wheel.name.lower()}",
+                    f"rolling resistance, {answer.rows.wheel.name.lower()}",
                     load.rolling,
                     "percent",
                 ),
@@ -121,4 +140,5 @@ def runaway(scene: Scene) -> Lamp:
             ),
             "equilibrium on a slope",
         ),
+        limit=rolls,
     )

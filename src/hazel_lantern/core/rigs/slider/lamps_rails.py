@@ -1,25 +1,34 @@
-"""Lamps of the rails: travel, dip, stress, fit."""
+"""Lamps of the rails: travel, what the picture shows of their bending, dip, stress."""
 
 from __future__ import annotations
 
 import numpy as np
 
-from hazel_lantern.core.lamps import Lamp
-from hazel_lantern.core.rigs.judging import working
-from hazel_lantern.core.rigs.slider.limits import LIMITS
-from hazel_lantern.core.rigs.slider.scene import Scene, lamp
+from hazel_lantern.core.lamps import Found, check, working
+from hazel_lantern.core.mechanics import picture
+from hazel_lantern.core.rigs.slider.answer import SliderAnswer
 from hazel_lantern.core.units import write
 
+#: Frame drift that is not seen as drift, as a share of the frame's width.
+UNSEEN_DRIFT = 12 / 1920
 
-def travel(scene: Scene) -> Lamp:
+
+@check(
+    "travel",
+    "Travel for the shot",
+    "Frame",
+    "length",
+    None,
+    "at least",
+    "the shot's own slide",
+    0.1,
+)
+def travel(answer: SliderAnswer) -> Found:
     """Rail length less carriage and stops, against the shot."""
-    design, shot = scene.design, scene.rig.shot
-    available = design.rails.length - design.carriage.length - 2 * design.stop
-    return lamp(
-        scene,
-        "slider.travel",
+    design, shot = answer.design, answer.shot
+    available = answer.travel
+    return Found(
         available,
-        shot.distance,
         ("Travel for the shot", "Rails too short for the shot"),
         lambda s: (
             f"The carriage can run {write(available, 'length', s)} between its stops; "
@@ -34,19 +43,82 @@ def travel(scene: Scene) -> Lamp:
             ),
             "sum of lengths",
         ),
+        limit=shot.distance,
     )
 
 
-def rail_dip(scene: Scene) -> Lamp:
+@check(
+    "frame-drift",
+    "Frame drift over the move",
+    "Frame",
+    "px",
+    None,
+    "at most",
+    "12 px in a frame 1920 px wide: at that, an edge in the picture is seen to wander",
+)
+def frame_drift(answer: SliderAnswer) -> Found:
+    """How far the subject wanders up and down in the frame, peak to peak over the move."""
+    shot = answer.shot
+    drift = answer.drift
+    spans = picture.peak_to_peak(drift)
+    where = int(spans.argmax())
+    pitch, roll = answer.camera_angles
+    return Found(
+        float(spans[where]),
+        ("Frame drift over the move", "Frame drifts in sight"),
+        lambda s: (
+            f"The rails give under the carriage, so what is still at the "
+            f"{('left edge', 'middle', 'right edge')[where]} of the frame wanders "
+            f"{write(float(spans[where]), 'px', s)} up and down over the move."
+        ),
+        working(
+            "drift = f tan(pitch) + f z / d + (w/2) tan(roll), greatest less least",
+            (
+                ("f", "focal length in pixels", answer.focal_px, "px"),
+                (
+                    "pitch",
+                    "lens nose-up turn, greatest less least",
+                    float(picture.peak_to_peak(pitch)),
+                    "angle",
+                ),
+                (
+                    "roll",
+                    "lens roll, greatest less least",
+                    float(picture.peak_to_peak(roll)),
+                    "angle",
+                ),
+                (
+                    "z",
+                    "lens rise, greatest less least",
+                    float(picture.peak_to_peak(answer.bending.rise)),
+                    "fine",
+                ),
+                ("d", "lens to subject", shot.subject.distance, "length"),
+                ("w", "frame width", shot.lens.frame_width, "px"),
+            ),
+            "pinhole projection; a lens square to the track turns rail pitch into picture roll",
+        ),
+        limit=UNSEEN_DRIFT * shot.lens.frame_width,
+        over_move=np.abs(drift[where]),
+    )
+
+
+@check(
+    "rail-dip",
+    "Rail dip under the load",
+    "Frame",
+    "fine",
+    0.005,
+    "at most",
+    "5 mm: more is seen on the rig and upsets whoever pushes it",
+)
+def rail_dip(answer: SliderAnswer) -> Found:
     """The lowest wheel point of either rail."""
-    answer, design = scene.answer, scene.design
-    dip = np.maximum(answer.near_dip, answer.far_dip)
-    properties = scene.parts.section.properties
-    return lamp(
-        scene,
-        "slider.rail-dip",
+    design = answer.design
+    dip = answer.bending.dip
+    properties = answer.rows.section.properties
+    return Found(
         dip,
-        LIMITS["slider.rail-dip"].default or 0.0,
         ("Rail dip under the load", "Rails sag too far"),
         lambda s: (
             f"A rail sinks {write(float(dip.max()), 'fine', s)} under the wheels where it is "
@@ -55,7 +127,7 @@ def rail_dip(scene: Scene) -> Lamp:
         working(
             "beam elements, w'''' = q / (E I), all carriage places at once",
             (
-                ("E", "modulus", scene.parts.material.modulus, "stress"),
+                ("E", "modulus", answer.rows.material.modulus, "stress"),
                 ("I", "second moment of one rail", properties.effective_moment, "second_moment"),
                 ("L", "rail length", design.rails.length, "length"),
                 ("F", "weight on the wheels", float(answer.axles.sum(axis=0).max()), "force"),
@@ -66,17 +138,23 @@ def rail_dip(scene: Scene) -> Lamp:
     )
 
 
-def rail_stress(scene: Scene) -> Lamp:
+@check(
+    "rail-stress",
+    "Rail stress",
+    "Frame",
+    "percent",
+    1.0,
+    "at most",
+    "the material's working stress, with its factor for how it fails",
+)
+def rail_stress(answer: SliderAnswer) -> Found:
     """Bending stress against the working stress."""
-    material, answer = scene.parts.material, scene.answer
-    share = answer.stress / material.working_stress
-    worst = float(answer.stress.max())
+    material = answer.rows.material
+    share = answer.bending.stress / material.working_stress
+    worst = float(answer.bending.stress.max())
     manner = {"yields": "bends for good", "cracks": "cracks", "creeps": "goes on sagging"}
-    return lamp(
-        scene,
-        "slider.rail-stress",
+    return Found(
         share,
-        1.0,
         ("Rail stress", f"Rail {manner[material.failure]}"),
         lambda s: (
             f"The rail is loaded to {write(worst, 'stress', s)}, "
@@ -87,7 +165,7 @@ def rail_stress(scene: Scene) -> Lamp:
             "stress = M c / I",
             (
                 ("M c / I", "bending stress", worst, "stress"),
-                ("c", "to the outer fibre", scene.parts.section.properties.extreme_fibre, "fine"),
+                ("c", "to the outer fibre", answer.rows.section.properties.extreme_fibre, "fine"),
                 (
                     "S",
                     f"working stress, {material.name.lower()}: {material.note}",
@@ -96,38 +174,5 @@ def rail_stress(scene: Scene) -> Lamp:
                 ),
             ),
             "Roark; moments by statics from the supports' reactions",
-        ),
-    )
-
-
-def fit(scene: Scene) -> Lamp:
-    """Rail spacing error against side play, and whether these wheels run on this section."""
-    design, wheel, section = scene.design, scene.parts.wheel, scene.parts.section
-    matched = wheel.face == section.running_face
-    error = design.rails.spacing_error if design.rails.arrangement == "pair" else 0.0001
-    limit = wheel.side_play if matched else 0.0
-    return lamp(
-        scene,
-        "slider.fit",
-        max(error, 1e-6),
-        limit,
-        (
-            "Rails fit the wheels",
-            "Rails bind the wheels" if matched else "These wheels do not run on these rails",
-        ),
-        lambda s: (
-            f"Rails {write(error, 'fine', s)} out of parallel meet wheels with "
-            f"{write(wheel.side_play, 'fine', s)} of side play."
-            if matched
-            else f"{wheel.name} run on a {wheel.face} face; {section.name} has a "
-            f"{section.running_face} one."
-        ),
-        working(
-            "spacing error is to stay below side play",
-            (
-                ("e", "spacing error along the rails", error, "fine"),
-                ("p", f"side play, {wheel.name.lower()}", wheel.side_play, "fine"),
-            ),
-            "geometry of guide and rail; measure the spacing at both ends and the middle",
         ),
     )

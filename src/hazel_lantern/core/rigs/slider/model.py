@@ -6,8 +6,10 @@ from typing import Literal
 
 from pydantic import model_validator
 
-from hazel_lantern.core.fields import Frozen, choice, quantity
-from hazel_lantern.core.rigs.family import Design
+from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.fields import Frozen, choice, quantity, refs
+from hazel_lantern.core.rigs.case import Design
+from hazel_lantern.core.rigs.kit.words import mm
 
 SupportKind = Literal["stand", "end stands", "table", "floor"]
 
@@ -75,28 +77,28 @@ class SliderDesign(Design):
     def _fits_together(self) -> SliderDesign:
         rails, supports, carriage = self.rails, self.supports, self.carriage
         if carriage.wheelbase > carriage.length:
-            raise ValueError(
-                f"the wheelbase of {_mm(carriage.wheelbase)} is longer than the carriage; "
-                f"at most {_mm(carriage.length)}"
+            raise CannotBe(
+                f"the wheelbase of {mm(carriage.wheelbase)} is longer than the carriage; "
+                f"at most {mm(carriage.length)}"
             )
         least = carriage.length + 2 * self.stop + 0.01
         if rails.length < least:
-            raise ValueError(
-                f"rails of {_mm(rails.length)} leave no travel: carriage and stops need "
-                f"at least {_mm(least)}"
+            raise CannotBe(
+                f"rails of {mm(rails.length)} leave no travel: carriage and stops need "
+                f"at least {mm(least)}"
             )
         if supports.inset > 0.45 * rails.length:
-            raise ValueError(
-                f"supports {_mm(supports.inset)} from the ends would meet in the middle; "
-                f"at most {_mm(0.45 * rails.length)}"
+            raise CannotBe(
+                f"supports {mm(supports.inset)} from the ends would meet in the middle; "
+                f"at most {mm(0.45 * rails.length)}"
             )
         if abs(supports.offset) > 0.45 * rails.length:
-            raise ValueError(
-                f"a stand {_mm(supports.offset)} from mid-rail is not under the rails; "
-                f"at most {_mm(0.45 * rails.length)} to either side"
+            raise CannotBe(
+                f"a stand {mm(supports.offset)} from mid-rail is not under the rails; "
+                f"at most {mm(0.45 * rails.length)} to either side"
             )
         return self
 
 
-def _mm(length: float) -> str:
-    return f"{length * 1e3:.0f} mm ({length / 0.0254:.1f} in)"
+#: References to the design's fields.
+F = refs(SliderDesign, "design")

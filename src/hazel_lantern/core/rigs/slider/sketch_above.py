@@ -2,167 +2,104 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
 import numpy as np
 
-from hazel_lantern.core.figures import box, item_box, item_role
 from hazel_lantern.core.mechanics import standing
+from hazel_lantern.core.rigs.kit.drawing import box, load_shapes
+from hazel_lantern.core.rigs.slider.answer import SliderAnswer
+from hazel_lantern.core.rigs.slider.model import F
 from hazel_lantern.core.rigs.slider.parts import PLATE_MARGIN
-from hazel_lantern.core.rigs.slider.sketch_places import Rail
-from hazel_lantern.core.rigs.slider.statics import support_places
-from hazel_lantern.core.sketch import (
-    Arrow,
-    Dimension,
-    Disc,
-    Handle,
-    Line,
-    Shape,
-    Sketch,
-    Thing,
-)
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.assessment import Assessment
-    from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.workshop import Workshop
+from hazel_lantern.core.sketch import Arrow, Dimension, Disc, Handle, Line, Shape, Sketch, Thing
 
 
-def from_above(rig: Rig, assessment: Assessment, mark: int, workshop: Workshop) -> Sketch:
-    """From above at a mark: rails, carriage, feet, and the path of the weight over them."""
-    side = Rail(rig, assessment, mark)
-    design, answer = side.design, side.answer
-    rails, carriage, supports = design.rails, design.carriage, design.supports
-    width = side.parts.section.properties.width
-    half_length = rails.length / 2
-    gauge = rails.spacing if rails.arrangement == "pair" else 0.0
-    lanes = (-gauge / 2, gauge / 2) if gauge else (0.0,)
-    out = float(answer.course.place[mark]) - half_length
+def _stands_on(answer: SliderAnswer, gauge: float) -> list[Thing]:
+    """Feet and legs, or blocks."""
+    supports, stand = answer.design.supports, answer.rows.stand
+    middles = [place - answer.design.rails.length / 2 for place in answer.supports]
+    if not answer.on_stands:
+        half = max(gauge, 0.1) / 2 + 0.03
+        return [Shape(box(x - 0.035, -half, x + 0.035, half), "timber") for x in middles]
     things: list[Thing] = []
+    corners = standing.regular_polygon(stand.feet, supports.foot_spread).tolist()
+    for x in middles:
+        feet = tuple((x + px, py) for px, py in corners)
+        things.append(Shape(feet, "guide", hollow=True, dashed=True))
+        things += [Line(((x, 0.0), foot), "stand", 0.016) for foot in feet]
+    return things
+
+
+def from_above(answer: SliderAnswer, mark: int) -> Sketch:
+    """From above at a mark: rails, carriage, feet, and the path of the weight over them."""
+    design, run, wheel = answer.design, answer.course, answer.rows.wheel
+    rails, carriage, supports = design.rails, design.carriage, design.supports
+    width, sense = answer.rows.section.properties.width, answer.shot.sense
+    half_length = rails.length / 2
+    gauge = rails.spacing if answer.rails == 2 else 0.0
+    out = float(run.place[mark]) - half_length
     feet_reach = 0.0
-    if supports.kind in ("stand", "end stands"):
-        stand = workshop.catalogue.find("stands", supports.stand)
-        corners = standing.regular_polygon(stand.feet, supports.foot_spread)
-        feet_reach = standing.foot_reach(stand.feet, supports.foot_spread)
-        for place in support_places(design):
-            x = place - half_length
-            feet = tuple((x + float(px), float(py)) for px, py in corners)
-            things.append(Shape(feet, "guide", hollow=True, dashed=True))
-            for foot in feet:
-                things.append(Line(((x, 0.0), foot), "stand", 0.016))
-    else:
-        breadth = max(gauge, 0.1)
-        for place in support_places(design):
-            x = place - half_length
-            things.append(
-                Shape(box(x - 0.035, -breadth / 2 - 0.03, x + 0.035, breadth / 2 + 0.03), "timber")
-            )
-    for lane in lanes:
+    if answer.on_stands:
+        feet_reach = standing.foot_reach(answer.rows.stand.feet, supports.foot_spread)
+    things = _stands_on(answer, gauge)
+    for lane in (-gauge / 2, gauge / 2) if gauge else (0.0,):
         things.append(Line(((-half_length, lane), (half_length, lane)), "rail", width))
     if gauge:
+        edge = gauge / 2 + PLATE_MARGIN
         for x in (-half_length + 0.02, half_length - 0.02):
-            edge = gauge / 2 + PLATE_MARGIN
             things.append(Shape(box(x - 0.02, -edge, x + 0.02, edge), "timber"))
-    plate = gauge / 2 + PLATE_MARGIN if gauge else width / 2 + side.parts.wheel.diameter / 2
+    plate = gauge / 2 + PLATE_MARGIN if gauge else width / 2 + wheel.diameter / 2
     half = carriage.length / 2
-    for ghost in (0, len(assessment.marks) - 1):
-        x = float(answer.course.place[ghost]) - half_length
+    for end in (0, -1):
+        x = float(run.place[end]) - half_length
         if abs(x - out) > 0.02:
             things.append(Shape(box(x - half, -plate, x + half, plate), "ghost", True, True))
     things.append(Shape(box(out - half, -plate, out + half, plate), "timber"))
-    thick = min(0.02, side.parts.wheel.diameter / 3)
-    for x in (-carriage.wheelbase / 2, carriage.wheelbase / 2):
+    thick, r, base = min(0.02, wheel.diameter / 3), wheel.diameter / 2, carriage.wheelbase / 2
+    for x in (out - base, out + base):
         for y in (-gauge / 2, gauge / 2) if gauge else (-plate, plate):
-            r = side.parts.wheel.diameter / 2
-            things.append(
-                Shape(box(out + x - r, y - thick / 2, out + x + r, y + thick / 2), "wheel")
-            )
+            things.append(Shape(box(x - r, y - thick / 2, x + r, y + thick / 2), "wheel"))
     at = (out + carriage.camera_offset, carriage.camera_side)
-    for item in sorted(rig.load.items, key=lambda item: item.up):
-        x0, x1, y0, y1 = item_box(item, rig.shot.along, "above")
-        things.append(Shape(box(at[0] + x0, at[1] + y0, at[0] + x1, at[1] + y1), item_role(item)))
-    look = (0.35, 0.0) if rig.shot.along else (0.0, 0.35)
-    things.append(Arrow(at, look, "shot"))
-    load = answer.load
-    track = [(float(p) - half_length + load.forward, load.sideways) for p in answer.course.place]
-    things.append(Line((track[0], track[-1]), "mass", dashed=True))
-    things.append(Disc((out + load.forward, load.sideways), 0.012, "mass"))
-    push_y = -design.drive.push_offset
-    sense = rig.shot.sense
-    things.append(
-        Arrow(
-            (out - sense * (half + 0.16), push_y),
-            (sense * 0.14, 0.0),
-            "force",
-            float(np.abs(assessment.traces["push"].values).max()),
-        )
+    along = answer.shot.along
+    things += load_shapes(answer.load, along, "above", lambda x, y: (at[0] + x, at[1] + y))
+    things.append(Arrow(at, (0.35, 0.0) if along else (0.0, 0.35), "shot"))
+    carried = answer.carried
+    first, last = (
+        (float(p) - half_length + carried.forward, carried.sideways)
+        for p in (run.place[0], run.place[-1])
     )
+    things.append(Line((first, last), "mass", dashed=True))
+    things.append(Disc((out + carried.forward, carried.sideways), 0.012, "mass"))
+    push_at = (out - sense * (half + 0.16), -design.drive.push_offset)
+    greatest = float(np.abs(answer.push).max())
+    things.append(Arrow(push_at, (sense * 0.14, 0.0), "force", greatest))
     reach = max(half_length, feet_reach) + 0.12
     # Dimension lines stand clear of camera and feet.
-    crown, base = max(plate + 0.3, feet_reach), max(plate + 0.02, feet_reach / 2)
-    up, low = crown + 0.3, -base - 0.16
+    crown, low = max(plate + 0.3, feet_reach), -max(plate + 0.02, feet_reach / 2)
+    left, right = (-half_length, crown), (half_length, crown)
     dimensions = [
-        Dimension("design.rails.length", (-half_length, crown), (half_length, crown), "above", 1),
+        Dimension(F.rails.length, left, right, "above", 1),
         Dimension(
-            "design.carriage.length",
-            (out - half, crown),
-            (out + half, crown),
-            "above",
-            0,
-            "carriage",
+            F.carriage.length, (out - half, crown), (out + half, crown), "above", 0, "carriage"
         ),
         Dimension(
-            "design.carriage.wheelbase",
-            (out - carriage.wheelbase / 2, -base),
-            (out + carriage.wheelbase / 2, -base),
-            "below",
-            0,
-            "wheelbase",
+            F.carriage.wheelbase, (out - base, low), (out + base, low), "below", 0, "wheelbase"
         ),
-        Dimension(
-            "design.drive.push_offset",
-            (out - sense * (half + 0.16), push_y),
-            (out - sense * (half + 0.16), push_y),
-            "at",
-            0,
-            "push",
-        ),
+        Dimension(F.drive.push_offset, push_at, push_at, "at", 0, "push"),
     ]
-    along = (float(rig.shot.sense), 0.0)
     handles = [
-        Handle(
-            "mark",
-            (out, 0.0),
-            0.12,
-            along,
-            "drag the carriage along the rails",
-        ),
-        Handle("design.rails.length", (half_length, 0.0), 0.06, (2.0, 0.0), "drag the rail end"),
-        Handle("design.rails.length", (-half_length, 0.0), 0.06, (-2.0, 0.0), "drag the rail end"),
+        Handle("mark", (out, 0.0), 0.12, (float(sense), 0.0), "drag the carriage along the rails"),
+        Handle(F.rails.length, (half_length, 0.0), 0.06, (2.0, 0.0), "drag the rail end"),
+        Handle(F.rails.length, (-half_length, 0.0), 0.06, (-2.0, 0.0), "drag the rail end"),
     ]
     if gauge:
-        dimensions.append(
-            Dimension(
-                "design.rails.spacing",
-                (-half_length, -gauge / 2),
-                (-half_length, gauge / 2),
-                "left",
-            )
-        )
-        handles.append(
-            Handle(
-                "design.rails.spacing",
-                (-half_length * 0.6, gauge / 2),
-                0.05,
-                (0.0, 2.0),
-                "drag a rail",
-            )
-        )
+        near, far = (-half_length, -gauge / 2), (-half_length, gauge / 2)
+        dimensions.append(Dimension(F.rails.spacing, near, far, "left"))
+        grip = (-half_length * 0.6, gauge / 2)
+        handles.append(Handle(F.rails.spacing, grip, 0.05, (0.0, 2.0), "drag a rail"))
     return Sketch(
         things=tuple(things),
         dimensions=tuple(dimensions),
         handles=tuple(handles),
-        bounds=(-reach - 0.2, low, reach + 0.1, up),
+        bounds=(-reach - 0.2, low - 0.16, reach + 0.1, crown + 0.3),
         title="From above",
         caption="feet may stand any way round; the nearest edge counts",
     )

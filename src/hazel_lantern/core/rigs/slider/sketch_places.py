@@ -3,31 +3,23 @@
 from __future__ import annotations
 
 import math
-from typing import TYPE_CHECKING
 
 import numpy as np
 
-from hazel_lantern.core.figures import enlargement
-from hazel_lantern.core.rigs.slider.statics import Answer, Parts
+from hazel_lantern.core.rigs.kit.drawing import enlargement
+from hazel_lantern.core.rigs.slider.answer import SliderAnswer
 from hazel_lantern.core.sketch import Point
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.assessment import Assessment
-    from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.rigs.slider.model import SliderDesign
 
 
 class Rail:
     """Places on the tilted, bent rail line as points of the side view."""
 
-    def __init__(self, rig: Rig, assessment: Assessment, mark: int) -> None:
-        self.design: SliderDesign = rig.design  # type: ignore[assignment]
-        self.answer: Answer = assessment.figures["answer"]
-        self.parts: Parts = assessment.figures["parts"]
-        self.tilt = rig.shot.tilt
-        self.height = float(assessment.figures["rail height"])
-        self.mark = mark
-        dip = assessment.by_id["slider.rail-dip"].value
+    def __init__(self, answer: SliderAnswer, mark: int) -> None:
+        self.answer, self.design, self.mark = answer, answer.design, mark
+        self.tilt, self.height = answer.shot.tilt, answer.rail_height
+        self.drop = answer.rows.section.properties.height
+        self.place = float(answer.course.place[mark])
+        dip = float(answer.bending.dip.max())
         self.enlarged = enlargement(dip, self.design.rails.length)
 
     def at(self, along: float, up: float = 0.0) -> Point:
@@ -40,9 +32,13 @@ class Rail:
 
     def sag(self, along: float) -> float:
         """Enlarged lift of the rail at the present mark, m."""
-        shape = self.answer.rail_line[:, min(self.mark, self.answer.rail_line.shape[1] - 1)]
-        return float(np.interp(along, self.answer.along, shape)) * self.enlarged
+        bending = self.answer.bending
+        shape = bending.rail_line[:, min(self.mark, bending.rail_line.shape[1] - 1)]
+        return float(np.interp(along, bending.along, shape)) * self.enlarged
 
     def rail(self) -> tuple[Point, ...]:
-        drop = self.parts.section.properties.height / 2
-        return tuple(self.at(float(a), self.sag(float(a)) - drop) for a in self.answer.along)
+        """The middle line of the bent rail."""
+        half = self.drop / 2
+        return tuple(
+            self.at(float(a), self.sag(float(a)) - half) for a in self.answer.bending.along
+        )

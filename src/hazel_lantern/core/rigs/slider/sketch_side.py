@@ -3,18 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from typing import TYPE_CHECKING
 
-from hazel_lantern.core.figures import (
-    box,
-    item_box,
-    item_role,
-    stand_outline,
-    standing_figure,
-)
 from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.rigs.kit.drawing import PERSON, box, load_shapes, person, stand_outline
+from hazel_lantern.core.rigs.slider.answer import SliderAnswer
+from hazel_lantern.core.rigs.slider.model import F
 from hazel_lantern.core.rigs.slider.sketch_places import Rail
-from hazel_lantern.core.rigs.slider.statics import support_places
+from hazel_lantern.core.shot import S
 from hazel_lantern.core.sketch import (
     Arrow,
     Dimension,
@@ -29,18 +24,10 @@ from hazel_lantern.core.sketch import (
     Thing,
 )
 
-if TYPE_CHECKING:
-    from hazel_lantern.core.assessment import Assessment
-    from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.workshop import Workshop
 
-
-PERSON = 1.72
-
-
-def _carriage(side: Rail, rig: Rig, mark: int, ghost: bool) -> list[Thing]:
+def _carriage(side: Rail, mark: int, ghost: bool) -> list[Thing]:
     """Carriage, wheels and load at a mark."""
-    carriage, wheel = side.design.carriage, side.parts.wheel
+    carriage, wheel = side.design.carriage, side.answer.rows.wheel
     place = float(side.answer.course.place[mark])
     half = carriage.wheelbase / 2
     lifts = (0.0, 0.0) if ghost else (side.sag(place - half), side.sag(place + half))
@@ -57,13 +44,17 @@ def _carriage(side: Rail, rig: Rig, mark: int, ghost: bool) -> list[Thing]:
     deck = min(2 * radius, carriage.screw_height - 0.01)
     top = min(deck + 0.018, carriage.screw_height)
     role: Role = "ghost" if ghost else "camera"
-    things: list[Thing] = []
-    for item in rig.load.items:
-        left, right, low, high = item_box(item, rig.shot.along, "side")
-        left, right = left + carriage.camera_offset, right + carriage.camera_offset
-        low = max(low + carriage.screw_height, top)
-        outline = turned(left, right, low, max(high + carriage.screw_height, low + 0.01))
-        things.append(Shape(outline, "ghost" if ghost else item_role(item), ghost, ghost))
+    load = side.answer.load
+    things: list[Thing] = [
+        *load_shapes(
+            load,
+            side.answer.shot.along,
+            "side",
+            lambda x, y: on(x + carriage.camera_offset, y + carriage.screw_height),
+            ghost,
+            top - carriage.screw_height,
+        )
+    ]
     mast = turned(
         carriage.camera_offset - 0.012, carriage.camera_offset + 0.012, top, carriage.screw_height
     )
@@ -75,9 +66,8 @@ def _carriage(side: Rail, rig: Rig, mark: int, ghost: bool) -> list[Thing]:
     return things
 
 
-def _supports(side: Rail, rig: Rig) -> list[Thing]:
-    supports = side.design.supports
-    drop = side.parts.section.properties.height
+def _supports(side: Rail) -> list[Thing]:
+    supports, drop, stands = side.design.supports, side.drop, side.answer.on_stands
     things: list[Thing] = []
     table = max(side.height - drop - 0.04, 0.0)
     if supports.kind == "table":
@@ -85,16 +75,16 @@ def _supports(side: Rail, rig: Rig) -> list[Thing]:
         things.append(Shape(box(-half, table - 0.03, half, table), "timber"))
         for x in (-half + 0.05, half - 0.05):
             things.append(Line(((x, table - 0.03), (x, 0.0)), "timber", 0.04))
-    for place in support_places(side.design):
+    for place in side.answer.supports:
         x, y = side.at(place, -drop)
-        if supports.kind in ("stand", "end stands"):
+        if stands:
             things += stand_outline((x, y), supports.foot_spread)
             things.append(Shape(box(x - 0.05, y - 0.018, x + 0.05, y), "timber"))
         else:
             low = table if supports.kind == "table" else 0.0
             things.append(Shape(box(x - 0.035, low, x + 0.035, y), "timber"))
-    if supports.ballast and supports.kind in ("stand", "end stands"):
-        x, y = side.at(support_places(side.design)[0], -drop)
+    if supports.ballast and stands:
+        x, y = side.at(side.answer.supports[0], -drop)
         size = 0.05 * max(supports.ballast, 0.5) ** (1 / 3)
         hang = 0.55 * y
         things.append(Line(((x, y - 0.06), (x, hang)), "guide"))
@@ -102,143 +92,87 @@ def _supports(side: Rail, rig: Rig) -> list[Thing]:
     return things
 
 
-def _tip_thing(side: Rail, assessment: Assessment, mark: int) -> list[Thing]:
+def _weight(side: Rail) -> list[Thing]:
     """The weight on the carriage, drawn where it acts."""
-    load = side.answer.load
-    place = float(side.answer.course.place[mark]) + load.forward
-    lift = side.sag(float(side.answer.course.place[mark]))
-    at = side.at(place, load.height + lift)
+    carried = side.answer.carried
+    at = side.at(side.place + carried.forward, carried.height + side.sag(side.place))
     return [
         Disc(at, 0.012, "mass"),
-        Arrow(at, (0.0, -0.30), "force", load.mass * GRAVITY),
+        Arrow(at, (0.0, -0.30), "force", carried.mass * GRAVITY),
     ]
 
 
-def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Workshop) -> Sketch:
+def from_the_side(answer: SliderAnswer, mark: int) -> Sketch:
     """Side view at a mark: bending enlarged, ghosts at both ends of the move."""
-    side = Rail(rig, assessment, mark)
-    design = side.design
+    side, design, run = Rail(answer, mark), answer.design, answer.course
     rails, supports, carriage = design.rails, design.supports, design.carriage
-    properties = side.parts.section.properties
     length = rails.length
     left, right = side.at(0.0), side.at(length)
     things: list[Thing] = []
-    lens = rig.shot.camera_height
+    lens = answer.shot.camera_height
     reach = length / 2
-    if supports.kind in ("stand", "end stands"):
-        outer = max(abs(place - length / 2) for place in support_places(design))
+    if answer.on_stands:
+        outer = max(abs(place - length / 2) for place in answer.supports)
         reach = max(reach, outer + supports.foot_spread / 2)
-    person = reach + 0.42
-    things += standing_figure(person, PERSON)
-    things += _supports(side, rig)
-    straight = tuple(side.at(a, -properties.height / 2) for a in (0.0, length))
+    beside = reach + 0.42
+    things += [*person(beside), *_supports(side)]
+    straight = tuple(side.at(a, -side.drop / 2) for a in (0.0, length))
     things.append(Line(straight, "guide", dashed=True))
-    things.append(Line(side.rail(), "rail", properties.height))
+    things.append(Line(side.rail(), "rail", side.drop))
     for end, sign in ((0.0, 1), (length, -1)):
         a, b = sorted((end, end + sign * max(design.stop, 0.006)))
         things.append(Shape((side.at(a), side.at(b), side.at(b, 0.03), side.at(a, 0.03)), "metal"))
-    last = len(assessment.marks) - 1
-    for ghost in (0, last):
-        if abs(assessment.marks[mark] - assessment.marks[ghost]) > 0.02:
-            things += _carriage(side, rig, ghost, ghost=True)
-    things += _carriage(side, rig, mark, ghost=False)
-    things += _tip_thing(side, assessment, mark)
-    place = float(side.answer.course.place[mark])
-    dip = float(assessment.traces["dip"].values[mark])
+    for ghost in (0, len(run.marks) - 1):
+        if abs(run.marks[mark] - run.marks[ghost]) > 0.02:
+            things += _carriage(side, ghost, ghost=True)
+    things += [*_carriage(side, mark, ghost=False), *_weight(side)]
+    place = side.place
     under = min(side.sag(place), side.sag(min(place + carriage.length, length)), 0.0)
-    under -= properties.height + 0.07
-    things.append(
-        Note(
-            side.at(place + carriage.length / 2 + 0.03, under),
-            "dip",
-            "shot",
-            dip,
-            "fine",
-        )
-    )
-    things.append(Note((person, PERSON + 0.06), "", "guide", PERSON, "length"))
-    lens_at = side.at(place + carriage.camera_offset, carriage.screw_height + rig.load.lens_axis)
-    tallest = max((item.up + item.height / 2 for item in rig.load.items), default=0.05)
+    under -= side.drop + 0.07
+    dip_at = side.at(place + carriage.length / 2 + 0.03, under)
+    things.append(Note(dip_at, "dip", "shot", float(answer.bending.dip[mark]), "fine"))
+    lens_at = side.at(place + carriage.camera_offset, carriage.screw_height + answer.load.lens_axis)
+    tallest = answer.load.top or 0.05
     climb = abs(right[1] - left[1]) / 2
     crest = side.height + climb + carriage.screw_height + tallest
     # Two lines of dimensions stand over the camera.
     top = max(crest + 0.38, PERSON + 0.1)
-    feet = [side.at(p)[0] for p in support_places(design)]
-    first, final = float(side.answer.course.place.min()), float(side.answer.course.place.max())
+    feet = [side.at(p)[0] for p in answer.supports]
+    first, final = float(run.place.min()), float(run.place.max())
+    first_x, final_x = side.at(first)[0], side.at(final)[0]
+    edge = -reach - 0.16
     dimensions = [
-        Dimension("design.rails.length", (left[0], crest), (right[0], crest), "above", 1),
-        Dimension(
-            "shot.distance",
-            (side.at(first)[0], crest),
-            (side.at(final)[0], crest),
-            "above",
-            0,
-            "slide",
-        ),
-        Dimension(
-            "shot.camera_height", (-reach - 0.16, 0.0), (-reach - 0.16, lens), "left", 0, "lens"
-        ),
+        Dimension(F.rails.length, (left[0], crest), (right[0], crest), "above", 1),
+        Dimension(S.distance, (first_x, crest), (final_x, crest), "above", 0, "slide"),
+        Dimension(S.camera_height, (edge, 0.0), (edge, lens), "left", 0, "lens"),
     ]
-    along = (float(rig.shot.sense), 0.0)
+    along = (float(answer.shot.sense), 0.0)
     handles = [
         Handle("mark", lens_at, 0.16, along, "drag the carriage along the rails"),
-        Handle("design.rails.length", right, 0.05, (2.0, 0.0), "drag the rail end"),
-        Handle("design.rails.length", left, 0.05, (-2.0, 0.0), "drag the rail end"),
+        Handle(F.rails.length, right, 0.05, (2.0, 0.0), "drag the rail end"),
+        Handle(F.rails.length, left, 0.05, (-2.0, 0.0), "drag the rail end"),
     ]
-    if supports.kind in ("stand", "end stands"):
+    if answer.on_stands:
         half = supports.foot_spread / 2
-        dimensions.append(
-            Dimension(
-                "design.supports.foot_spread",
-                (feet[-1] - half, 0.0),
-                (feet[-1] + half, 0.0),
-                "below",
-                0,
-                "spread",
-            )
-        )
-        handles.append(
-            Handle(
-                "design.supports.foot_spread",
-                (feet[-1] + half, 0.0),
-                0.06,
-                (2.0, 0.0),
-                "drag the foot",
-            )
-        )
+        near, far = (feet[-1] - half, 0.0), (feet[-1] + half, 0.0)
+        dimensions.append(Dimension(F.supports.foot_spread, near, far, "below", 0, "spread"))
+        handles.append(Handle(F.supports.foot_spread, far, 0.06, (2.0, 0.0), "drag the foot"))
     if supports.kind == "stand":
-        apex = side.at(support_places(design)[0], -properties.height)
-        dimensions.append(
-            Dimension(
-                "design.supports.offset", side.at(length / 2), apex, "at", 0, "stand from middle"
-            )
-        )
-        handles.append(
-            Handle(
-                "design.supports.offset",
-                (apex[0], apex[1] - 0.08),
-                0.09,
-                (1.0, 0.0),
-                "drag the stand along the rails",
-            )
-        )
+        apex = side.at(answer.supports[0], -side.drop)
+        middle = side.at(length / 2)
+        dimensions.append(Dimension(F.supports.offset, middle, apex, "at", 0, "stand from middle"))
+        grip, hint = (apex[0], apex[1] - 0.08), "drag the stand along the rails"
+        handles.append(Handle(F.supports.offset, grip, 0.09, (1.0, 0.0), hint))
     elif supports.inset:
-        handles.append(
-            Handle(
-                "design.supports.inset",
-                side.at(supports.inset, -0.08),
-                0.07,
-                (1.0, 0.0),
-                "drag the end support",
-            )
-        )
-    if rig.shot.tilt:
-        dimensions.append(Dimension("shot.tilt", right, right, "at", 0, "tilt"))
+        grip = side.at(supports.inset, -0.08)
+        handles.append(Handle(F.supports.inset, grip, 0.07, (1.0, 0.0), "drag the end support"))
+    if answer.shot.tilt:
+        dimensions.append(Dimension(S.tilt, right, right, "at", 0, "tilt"))
     return Sketch(
         things=tuple(things),
         dimensions=tuple(dimensions),
         handles=tuple(handles),
-        bounds=(-reach - 0.3, -0.06, person + 0.25, top),
+        bounds=(-reach - 0.3, -0.06, beside + 0.25, top),
         enlarged=side.enlarged,
         title="Side, to scale",
         caption=f"dip drawn {side.enlarged:g}× larger" if side.enlarged > 1 else "dip to scale",
@@ -246,25 +180,18 @@ def from_the_side(rig: Rig, assessment: Assessment, mark: int, workshop: Worksho
     )
 
 
-def close_up(rig: Rig, assessment: Assessment, mark: int, workshop: Workshop) -> Sketch:
+def close_up(answer: SliderAnswer, mark: int) -> Sketch:
     """The side view without floor and figure: rails, carriage and bending as large as fits."""
-    whole = from_the_side(rig, assessment, mark, workshop)
-    side = Rail(rig, assessment, mark)
+    whole, side = from_the_side(answer, mark), Rail(answer, mark)
     half = side.design.rails.length / 2
     ends = side.at(0.0)[1], side.at(2 * half)[1]
-    tallest = max((item.up + item.height / 2 for item in rig.load.items), default=0.05)
-    high = max(ends) + side.design.carriage.screw_height + tallest
-    place, axle = float(side.answer.course.place[mark]), side.design.carriage.wheelbase / 2
-    under = min(ends) - 0.06 - side.parts.section.properties.height
+    high = max(ends) + side.design.carriage.screw_height + (answer.load.top or 0.05)
+    axle, under = side.design.carriage.wheelbase / 2, min(ends) - 0.06 - side.drop
+    left, right = side.at(side.place - axle)[0], side.at(side.place + axle)[0]
     wheelbase = Dimension(
-        "design.carriage.wheelbase",
-        (side.at(place - axle)[0], under),
-        (side.at(place + axle)[0], under),
-        "below",
-        0,
-        "wheelbase",
+        F.carriage.wheelbase, (left, under), (right, under), "below", 0, "wheelbase"
     )
-    shown = ("design.rails.length", "shot.distance", "shot.tilt")
+    shown = (F.rails.length, S.distance, S.tilt)
     kept = (thing for thing in whole.things if getattr(thing, "at", (0.0, 0.0))[0] <= half + 0.3)
     return replace(
         whole,

@@ -1,148 +1,181 @@
-"""How a slider stands: heights, room, and tipping over its feet."""
+"""How a slider stands: heights, room, tipping over its feet, and what its stands bear."""
 
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
-from typing import TYPE_CHECKING
 
 import numpy as np
 
+from hazel_lantern.core.lamps import Found, Inputs, check, working
 from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.rigs.slider.statics import Answer, Array, Parts, support_places
+from hazel_lantern.core.rigs.kit.place import Spans, beyond_setting
+from hazel_lantern.core.rigs.kit.standing import STAND_WEIGHT_HEIGHT, Over, nearest, tip_check
+from hazel_lantern.core.rigs.slider.answer import SliderAnswer
+from hazel_lantern.core.units import write
 
-if TYPE_CHECKING:
-    from hazel_lantern.core.project.model import Rig, Settings
-    from hazel_lantern.core.rigs.slider.model import SliderDesign
-    from hazel_lantern.core.workshop import Workshop
-
-#: Height of a stand's own weight, as a share of its height: legs are wide and low.
-STAND_WEIGHT_HEIGHT = 0.45
 #: Where hung ballast sits, as a share of the stand's height.
 BALLAST_HEIGHT = 0.3
-#: Lowest a rail can lie: on a block on the floor, on a table of usual height, m.
-LOWEST_RAIL = {"floor": 0.02, "table": 0.45}
-HIGHEST_RAIL = {"floor": 0.35, "table": 0.95}
+#: Lowest and highest a rail can lie: on a block on the floor, on a table of usual height, m.
+RAIL_RANGE = {"floor": (0.02, 0.35), "table": (0.45, 0.95)}
 
 
-def rail_height(rig: Rig, design: SliderDesign) -> float:
-    """Height of the wheels' contact over the floor at mid-rail, from the lens height, m."""
-    return rig.shot.camera_height - rig.load.lens_axis - design.carriage.screw_height
-
-
-def clearances(
-    rig: Rig, design: SliderDesign, workshop: Workshop, parts: Parts
-) -> dict[str, float]:
+def clearances(answer: SliderAnswer) -> tuple[Spans, Inputs]:
     """Free space left in each direction, m; negative where it does not fit."""
-    shot, supports = rig.shot, design.supports
-    length = design.rails.length * math.cos(shot.tilt)
-    reach = length
-    if supports.kind in ("stand", "end stands"):
-        stand = workshop.catalogue.find("stands", supports.stand)
+    design, shot, stand = answer.design, answer.shot, answer.rows.stand
+    supports, cos = design.supports, math.cos(shot.tilt)
+    reach = design.rails.length * cos
+    lowest, highest = stand.lowest, stand.highest
+    if answer.on_stands:
         foot = standing.foot_reach(stand.feet, supports.foot_spread)
-        outer = [
-            abs(p - design.rails.length / 2) * math.cos(shot.tilt) + foot
-            for p in support_places(design)
-        ]
-        reach = max(length, 2 * max(outer))
-        lowest, highest = stand.lowest, stand.highest
+        outer = max(abs(p - design.rails.length / 2) for p in answer.supports) * cos + foot
+        reach = max(reach, 2 * outer)
     else:
-        lowest, highest = LOWEST_RAIL[supports.kind], HIGHEST_RAIL[supports.kind]
+        lowest, highest = RAIL_RANGE[supports.kind]
     climb = shot.distance / 2 * math.sin(abs(shot.tilt))
-    top_item = max((item.up + item.height / 2 for item in rig.load.items), default=0.0)
-    top = rail_height(rig, design) + design.carriage.screw_height + top_item + climb
-    seat = rail_height(rig, design) - parts.section.properties.height
+    top = answer.rail_height + design.carriage.screw_height + answer.load.top + climb
     spans = {
         "along the room": shot.room.length - reach,
         "overhead": shot.room.height - max(top, shot.camera_height + climb),
     }
-    # A setting at the very end of its range is no lack of room; one outside it is.
-    if seat < lowest:
-        spans["down to the lowest setting"] = seat - lowest
-    if seat > highest:
-        spans["up to the highest setting"] = highest - seat
-    return spans
+    seat = answer.rail_height - answer.rows.section.properties.height
+    beyond_setting(spans, seat, lowest, highest, "the {} setting")
+    return spans, ()
 
 
-@dataclass(frozen=True)
-class Tipping:
-    """The nearest way to go over.
-
-    ``angle``, ``resultant`` and ``height`` are per mark in the worst direction; ``edge`` is
-    the distance to that edge, m; ``where`` says which, ``edge_rule`` where the edge lies.
-    """
-
-    angle: Array
-    resultant: Array
-    height: Array
-    edge: float
-    where: str
-    edge_rule: str
-    weight: float
-
-
-def tip(
-    rig: Rig, design: SliderDesign, settings: Settings, workshop: Workshop, answer: Answer
-) -> Tipping:
-    """Tilt left before the slider goes over, in the worst of four directions.
+def ways_over(answer: SliderAnswer) -> tuple[list[Over], float, str]:
+    """The four ways to go over, the whole weight, N, and where the edges lie, in words.
 
     The push of the settings acts at the lens, level, towards each edge in turn; on a crank
     the inertia of the carriage reacts on the rig as well.  A stand's feet may be turned any
     way, so the nearest edge counts; on rests along the rail the end rests are the edges.
     """
-    supports, shot, load = design.supports, rig.shot, answer.load
+    design, shot, carried = answer.design, answer.shot, answer.carried
+    supports = design.supports
     cos, sin = math.cos(shot.tilt), math.sin(shot.tilt)
-    height = max(rail_height(rig, design), 0.01)
+    height = max(answer.rail_height, 0.01)
     out = answer.course.place - design.rails.length / 2
-    carriage_weight = load.mass * GRAVITY
+    carriage_weight = carried.mass * GRAVITY
     rails_weight = answer.line / cos * design.rails.length
-    lens = height + design.carriage.screw_height + rig.load.lens_axis
-    push = np.full_like(out, settings.hand_push)
-    along = push
+    lens = height + design.carriage.screw_height + answer.load.lens_axis
+    push = along = np.full_like(out, answer.settings.hand_push)
     if design.drive.kind == "hand crank":
-        along = push + load.mass * np.abs(answer.course.acceleration)
+        along = push + carried.mass * np.abs(answer.course.acceleration)
     base_weight, base_height, foot_edge = 0.0, 0.0, 0.0
-    stands = supports.kind in ("stand", "end stands")
-    if stands:
-        stand = workshop.catalogue.find("stands", supports.stand)
+    if answer.on_stands:
+        stand = answer.rows.stand
         count = 1 if supports.kind == "stand" else supports.count
         own, hung = count * stand.mass * GRAVITY, supports.ballast * GRAVITY
         base_weight = own + hung
         foot_edge = standing.foot_edge(stand.feet, supports.foot_spread)
         base_height = height * (own * STAND_WEIGHT_HEIGHT + hung * BALLAST_HEIGHT) / base_weight
     weights = (carriage_weight, rails_weight, base_weight)
-    weight = sum(weights)
-    carriage_height = height + load.height + out * sin
+    carriage_height = height + carried.height + out * sin
     centre_height = (
         carriage_weight * carriage_height + rails_weight * height + base_weight * base_height
-    ) / weight
+    ) / sum(weights)
     # On a table or the floor the feet are at rail height: heights count from there.
-    foot = 0.0 if stands else max(height - 0.1 if supports.kind == "floor" else height - 0.04, 0.0)
-    lever = lens - foot
+    foot = 0.0
+    if not answer.on_stands:
+        foot = max(height - 0.1 if supports.kind == "floor" else height - 0.04, 0.0)
     centre_height = np.maximum(centre_height - foot, 0.02)
     if supports.kind == "stand":
         along_edge = across_edge = foot_edge
-        middle = supports.offset * cos
-        rule = "b / (2 tan(180°/n)) for n feet at b"
+        middle, rule = supports.offset * cos, "b / (2 tan(180°/n)) for n feet at b"
     else:
-        places = [p - design.rails.length / 2 for p in support_places(design)]
-        middle = 0.0
-        along_edge = places[-1] * cos
-        breadth = max(design.rails.spacing if design.rails.arrangement == "pair" else 0.0, 0.1)
-        across_edge = foot_edge if stands else breadth / 2
-        rule = "end support or half the breadth"
+        middle, rule = 0.0, "end support or half the breadth"
+        along_edge = (answer.supports[-1] - design.rails.length / 2) * cos
+        breadth = max(design.rails.spacing if answer.rails == 2 else 0.0, 0.1)
+        across_edge = foot_edge if answer.on_stands else breadth / 2
     # Weight ahead of the wheels' middle moves the carriage's resultant with it.
-    carriage_at = (out + load.forward) * cos - middle
+    carriage_at = (out + carried.forward) * cos - middle
     ways = []
-    for where, sense, at, rails_at, edge, level in (
+    for words, sense, at, rails_at, edge, level in (
         ("at the right end", 1, carriage_at, -middle, along_edge, along),
         ("at the left end", -1, carriage_at, -middle, along_edge, along),
-        ("to the far side", 1, load.sideways, 0.0, across_edge, push),
-        ("to the near side", -1, load.sideways, 0.0, across_edge, push),
+        ("to the far side", 1, carried.sideways, 0.0, across_edge, push),
+        ("to the near side", -1, carried.sideways, 0.0, across_edge, push),
     ):
-        meets = sense * standing.ground_point(weights, (at, rails_at, 0.0), sense * level * lever)
-        angle = standing.tip_angle(edge, meets, centre_height)
-        ways.append((float(angle.min()), where, edge, angle, meets))
-    _, where, edge, angle, meets = min(ways, key=lambda way: way[0])
-    return Tipping(angle, meets, centre_height, edge, where, rule, weight)
+        turning = sense * level * (lens - foot)
+        meets = sense * standing.ground_point(weights, (at, rails_at, 0.0), turning)
+        ways.append(Over(words, edge, meets, centre_height))
+    return ways, sum(weights), rule
+
+
+@tip_check("Frame")
+def tip(answer: SliderAnswer) -> Found:
+    """Tilt left before the whole goes over its feet, with the push."""
+    ways, weight, rule = ways_over(answer)
+    over = nearest(ways)
+    worst, push = int(over.left.argmin()), answer.settings.hand_push
+    meets = float(over.meets[worst])
+    past = meets - over.edge
+    return Found(
+        over.left,
+        (
+            "Stands up to a push",
+            f"Tips over {over.words}" if over.falls else f"Nearly tips {over.words}",
+        ),
+        lambda s: (
+            f"With a push of {write(push, 'force', s)}, the weight comes down "
+            f"{write(abs(past), 'length', s)} {'past' if past > 0 else 'inside'} the line of the "
+            f"feet {over.words}: {write(abs(over.least), 'angle', s)} "
+            f"{'past tipping' if over.falls else 'of tilt left'}."
+        ),
+        working(
+            "tilt left = atan((e - r) / h),  r = (sum W x + sum F z) / sum W",
+            (
+                ("e", f"middle to the edge of the feet, {rule}", over.edge, "length"),
+                ("r", "middle to where weight and push come down", meets, "length"),
+                (
+                    "h",
+                    "height of the whole's centre of mass",
+                    float(np.broadcast_to(over.height, over.meets.shape)[worst]),
+                    "length",
+                ),
+                ("W", "whole weight", weight, "force"),
+                ("F", "push at the lens", push, "force"),
+            ),
+            "support polygon of the feet, whichever way they stand",
+        ),
+    )
+
+
+@check(
+    "stand-load",
+    "Weight on the stand",
+    "Frame",
+    "mass",
+    None,
+    "at most",
+    "the lower rating of stand and head, times the share of a rating in the settings",
+)
+def stand_load(answer: SliderAnswer) -> Found:
+    """What rests on the most loaded stand against the lower rating of stand and head."""
+    supports, stand, applies = answer.design.supports, answer.rows.stand, answer.on_stands
+    rating, share = min(stand.rating, supports.head_rating), answer.settings.working_fraction
+    carried = answer.bending.reactions.max(axis=0) / (GRAVITY * math.cos(answer.shot.tilt))
+    heaviest = float(carried.max())
+    return Found(
+        carried if applies else 0.0,
+        ("Weight on the stand" if applies else "No stand to load", "Too heavy for the stand"),
+        lambda s: (
+            f"{write(heaviest, 'mass', s)} rests on one stand; its lower rating, "
+            f"of stand or head, is {write(rating, 'mass', s)} and "
+            f"{write(share, 'percent', s)} of that is used."
+            if applies
+            else "The rails rest on blocks, so no stand or head is loaded."
+        ),
+        working(
+            "limit = share × least rating",
+            (
+                ("R", "heaviest support reaction, as mass", heaviest, "mass"),
+                ("S", f"stand rating, {stand.name.lower()}", stand.rating, "mass"),
+                ("H", "head rating", supports.head_rating, "mass"),
+                ("share", "used of a rating", share, "percent"),
+            ),
+            "beam reactions; ratings as given with stand and head",
+        ),
+        limit=rating * share,
+        applies=applies,
+    )

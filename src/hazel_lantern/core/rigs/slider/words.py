@@ -3,90 +3,74 @@
 from __future__ import annotations
 
 import math
-from typing import TYPE_CHECKING
 
 import numpy as np
 
 from hazel_lantern.core.mechanics import slopes
 from hazel_lantern.core.parts import Step, in_sentence
+from hazel_lantern.core.rigs.kit.standing import LEAST_LEFT, nearest
+from hazel_lantern.core.rigs.kit.words import CLAMPED, CUTTING, crack_caution
+from hazel_lantern.core.rigs.slider.answer import SliderAnswer
 from hazel_lantern.core.rigs.slider.parts import plate_size
-from hazel_lantern.core.rigs.slider.statics import Parts, support_places
-from hazel_lantern.core.units import Style, write
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.assessment import Assessment
-    from hazel_lantern.core.project.model import Rig
-    from hazel_lantern.core.rigs.slider.model import SliderDesign
-    from hazel_lantern.core.workshop import Workshop
-
-CUTTING = "Wear eye, ear and hand protection when cutting, and break the sharp edges with a file."
+from hazel_lantern.core.rigs.slider.standing import ways_over
+from hazel_lantern.core.units import write
 
 
-def readout(
-    station: str, rig: Rig, assessment: Assessment, style: Style
-) -> tuple[tuple[str, str], ...]:
+def readout(answer: SliderAnswer, station: str) -> tuple[tuple[str, str], ...]:
     """Computed figures of a station."""
-    design: SliderDesign = rig.design  # type: ignore[assignment]
-    answer = assessment.figures["answer"]
-    if station == "Drive":
-        push = assessment.traces["push"].values
-        speed = assessment.traces["speed"].values
-        acceleration = np.abs(assessment.traces["acceleration"].values)
-        rows = [
-            ("Greatest speed", write(float(speed.max()), "speed", style)),
-            ("Greatest acceleration", write(float(acceleration.max()), "acceleration", style)),
-            ("Greatest push", write(float(np.abs(push).max()), "force", style)),
-            ("Moving mass", write(answer.load.mass, "mass", style)),
-        ]
-        drive = design.drive
-        if drive.kind == "hand crank":
-            turns = rig.shot.distance / (math.pi * drive.spool)
-            force = float(np.abs(push).max()) * drive.spool / (2 * drive.crank * drive.efficiency)
-            rate = float(speed.max()) / (math.pi * drive.spool)
-            rows += [
-                ("Turns of the crank", f"{turns:.1f}"),
-                ("Greatest turns a second", f"{rate:.2f}"),
-                ("Force at the crank", write(force, "force", style)),
-            ]
-        if rig.shot.tilt:
-            pull = slopes.runaway_force(answer.load.mass, rig.shot.tilt, answer.load.rolling)
-            rows.append(("Pull down the slope", write(pull, "force", style)))
-        return tuple(rows)
+    style, axis, drive = answer.style, answer.axis, answer.design.drive
     if station == "Frame":
         return (
-            ("Rails stand at", write(assessment.figures["rail height"], "length", style)),
-            ("Travel", write(assessment.travel, "length", style)),
-            ("Moving mass", write(answer.load.mass, "mass", style)),
+            ("Rails stand at", write(answer.rail_height, "length", style)),
+            ("Travel", write(answer.travel, "length", style)),
+            ("Moving mass", write(axis.inertia, "mass", style)),
         )
-    return ()
+    if station != "Drive":
+        return ()
+    speed, push = float(axis.speed.max()), float(np.abs(axis.effort).max())
+    acceleration = float(np.abs(axis.acceleration).max())
+    rows = [
+        ("Greatest speed", write(speed, "speed", style)),
+        ("Greatest acceleration", write(acceleration, "acceleration", style)),
+        ("Greatest push", write(push, "force", style)),
+        ("Moving mass", write(axis.inertia, "mass", style)),
+    ]
+    if drive.kind == "hand crank":
+        turn = math.pi * drive.spool
+        force = push * drive.spool / (2 * drive.crank * drive.efficiency)
+        rows += [
+            ("Turns of the crank", f"{answer.shot.distance / turn:.1f}"),
+            ("Greatest turns a second", f"{speed / turn:.2f}"),
+            ("Force at the crank", write(force, "force", style)),
+        ]
+    if answer.shot.tilt:
+        pull = slopes.runaway_force(axis.inertia, answer.shot.tilt, answer.carried.rolling)
+        rows.append(("Pull down the slope", write(pull, "force", style)))
+    return tuple(rows)
 
 
-def cautions(station: str, rig: Rig, assessment: Assessment) -> tuple[str, ...]:
+def cautions(answer: SliderAnswer, station: str) -> tuple[str, ...]:
     """What to mind at a station; nothing that is not at stake there."""
-    design: SliderDesign = rig.design  # type: ignore[assignment]
     found = []
-    if station in ("Frame", "Shot", "Drive") and rig.shot.tilt:
+    if station in ("Frame", "Shot", "Drive") and answer.shot.tilt:
         found.append(
             "Hold or brake the carriage whenever the track is tilted, and keep hands "
             "and faces out of its way down."
         )
-    if station == "Frame" and design.supports.kind in ("stand", "end stands"):
+    if station == "Frame" and answer.on_stands:
         found.append(
             "Hang weight on the stand before the camera goes on. Keep a hand on the rig "
             "when the camera comes off."
         )
-    if station == "Drive" and design.drive.kind == "hand crank":
+    if station == "Drive" and answer.design.drive.kind == "hand crank":
         found.append("Keep fingers and straps clear of the line where it runs onto the spool.")
     if station == "Build":
         found.append(CUTTING)
-    material = assessment.figures["parts"].material
-    if material.failure == "cracks" and station in ("Frame", "Build"):
-        found.append(f"{material.name}: {material.note}. Look it over for cracks before each use.")
-    return tuple(found)
+    return (*found, *crack_caution(answer.rows.material, station))
 
 
-def _stand_words(design: SliderDesign, style: Style) -> str:
-    supports = design.supports
+def _stand_words(answer: SliderAnswer) -> str:
+    supports, style = answer.design.supports, answer.style
     if supports.kind == "stand":
         return f"one stand, feet {write(supports.foot_spread, 'length', style)} apart"
     if supports.kind == "end stands":
@@ -95,16 +79,15 @@ def _stand_words(design: SliderDesign, style: Style) -> str:
     return f"{supports.count} blocks on {place}"
 
 
-def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) -> tuple[Step, ...]:
+def steps(answer: SliderAnswer) -> tuple[Step, ...]:
     """How to build this slider."""
-    design: SliderDesign = rig.design  # type: ignore[assignment]
-    parts = Parts.of(design, workshop)
+    design, rows, style = answer.design, answer.rows, answer.style
     rails, carriage = design.rails, design.carriage
-    length, breadth = plate_size(design, parts)
-    pair = rails.arrangement == "pair"
+    length, breadth = plate_size(answer)
+    pair = answer.rails == 2
     found = [
         Step(
-            f"Cut {'two rails' if pair else 'the rail'} of {in_sentence(parts.section.name)} to "
+            f"Cut {'two rails' if pair else 'the rail'} of {in_sentence(rows.section.name)} to "
             f"{write(rails.length, 'length', style)}"
             + (", clamped side by side so that they are one length." if pair else "."),
             ("tape", "saw with a stop", "file"),
@@ -121,7 +104,7 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
             "Drill the carriage plate by the drill table; start each hole with a punch and a "
             "3 mm drill.",
             ("drill", "punch", "drills by the table"),
-            "Clamp the work down; take gloves off at the drill.",
+            CLAMPED,
         ),
     ]
     if pair:
@@ -130,13 +113,13 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
                 f"Drill both end plates clamped together, rail clamps "
                 f"{write(rails.spacing, 'length', style)} apart, and clamp the rails on with a "
                 f"spacer of that length between them. Measure at both ends and the middle: "
-                f"within {write(parts.wheel.side_play, 'fine', style)}.",
+                f"within {write(rows.wheel.side_play, 'fine', style)}.",
                 ("drill", "spacer", "calliper or tape"),
             )
         )
     found.append(
         Step(
-            f"Bolt on {parts.wheel.count} wheels ({in_sentence(parts.wheel.name)}), wheelbase "
+            f"Bolt on {rows.wheel.count} wheels ({in_sentence(rows.wheel.name)}), wheelbase "
             f"{write(carriage.wheelbase, 'length', style)}; run the empty carriage end to end and "
             "free it where it binds.",
             ("two spanners",),
@@ -149,30 +132,29 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
             ("screwdriver",),
         )
     )
-    if design.supports.kind in ("stand", "end stands"):
-        where = ", ".join(write(place, "length", style) for place in support_places(design))
+    where = ", ".join(write(place, "length", style) for place in answer.supports)
+    if answer.on_stands:
         found.append(
             Step(
                 f"Bolt the stand plate under the rails at {where} from the left end and set up on "
-                f"{_stand_words(design, style)}.",
+                f"{_stand_words(answer)}.",
                 ("spanner", "tape"),
                 "Set the feet on firm ground and hang any ballast before the camera goes on.",
             )
         )
     else:
-        where = ", ".join(write(place, "length", style) for place in support_places(design))
         found.append(
             Step(
-                f"Lay the rails on {_stand_words(design, style)}, at {where} from the left end; "
+                f"Lay the rails on {_stand_words(answer)}, at {where} from the left end; "
                 "pack them until a level reads the same along and across.",
                 ("level", "packing"),
             )
         )
-    if rig.shot.tilt:
+    if answer.shot.tilt:
         found.append(
             Step(
-                f"Tilt the track to {write(rig.shot.tilt, 'angle', style)} and tether the carriage "
-                "to the upper end.",
+                f"Tilt the track to {write(answer.shot.tilt, 'angle', style)} and tether the "
+                "carriage to the upper end.",
                 ("level with degrees", "tether"),
                 "A tilted track is held or braked at all times.",
             )
@@ -187,28 +169,30 @@ def steps(rig: Rig, assessment: Assessment, workshop: Workshop, style: Style) ->
     return tuple(found)
 
 
-def set_card(rig: Rig, assessment: Assessment, style: Style) -> tuple[str, ...]:
+def set_card(answer: SliderAnswer) -> tuple[str, ...]:
     """What to have at hand on the day, in the order of doing."""
-    design: SliderDesign = rig.design  # type: ignore[assignment]
-    shot = rig.shot
-    rail = write(assessment.figures["rail height"], "length", style)
+    design, shot, style = answer.design, answer.shot, answer.style
+    rail = write(answer.rail_height, "length", style)
     lines = [
-        f"Set up on {_stand_words(design, style)}; rails {rail} over the floor.",
+        f"Set up on {_stand_words(answer)}; rails {rail} over the floor.",
     ]
     if design.supports.ballast:
         lines.append(f"Hang {write(design.supports.ballast, 'mass', style)} of ballast first.")
-    tip = assessment.by_id["slider.tip"]
+    over = nearest(ways_over(answer)[0])
+    words = "stands up to a push"
+    if over.least < LEAST_LEFT:
+        words = f"{'tips over' if over.falls else 'nearly tips'} {over.words}"
     lines += [
-        f"Camera on: {write(rig.load.centre().mass, 'mass', style)} on the screw, carriage at "
+        f"Camera on: {write(answer.load.centre().mass, 'mass', style)} on the screw, carriage at "
         "mid-rail, one hand on it.",
         f"Lens {write(shot.lens.focal, 'focal', style)}, height "
         f"{write(shot.camera_height, 'length', style)}, subject "
         f"{write(shot.subject.distance, 'length', style)} away.",
         f"Move: {shot.direction}, {write(shot.distance, 'length', style)} in "
         f"{write(shot.duration, 'time', style)}; push at most "
-        f"{write(float(np.abs(assessment.traces['push'].values).max()), 'force', style)}.",
-        f"Tilt left before it goes over, with the push: {write(tip.value, 'angle', style)} "
-        f"({tip.headline.lower()}).",
+        f"{write(float(np.abs(answer.push).max()), 'force', style)}.",
+        f"Tilt left before it goes over, with the push: {write(over.least, 'angle', style)} "
+        f"({words}).",
     ]
     if shot.tilt:
         lines.append(f"Track tilts {write(shot.tilt, 'angle', style)}: hold, brake or tether it.")

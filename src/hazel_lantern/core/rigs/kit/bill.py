@@ -1,22 +1,19 @@
-"""The parts list of a rig, with the shelf, the maker's marks and prices applied."""
+"""The bill of parts of a rig, with the shelf, the maker's marks and prices applied."""
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
+from typing import Any
 
 from hazel_lantern.core.build.stock import cheapest_cover
 from hazel_lantern.core.parts import Part, Piece
-
-if TYPE_CHECKING:
-    from hazel_lantern.core.project.model import Rig, Settings
-    from hazel_lantern.core.workshop import Workshop
+from hazel_lantern.core.rigs.case import Case
 
 
-class PartsList:
+class Bill:
     """Gathers parts one by one."""
 
-    def __init__(self, rig: Rig, settings: Settings, workshop: Workshop) -> None:
-        self._rig, self._settings, self._workshop = rig, settings, workshop
+    def __init__(self, case: Case[Any]) -> None:
+        self._case = case
         self.parts: list[Part] = []
 
     def add(
@@ -24,18 +21,17 @@ class PartsList:
         key: str,
         table: str,
         id: str,
-        count: int,
+        count: int = 1,
         name: str = "",
         note: str = "",
-        price: float | None = None,
         mass: float | None = None,
     ) -> None:
-        row = self._workshop.catalogue.find(table, id)
-        mark = self._rig.mark_of(key)
-        one = row.price if price is None else price
-        owned = min(count, self._workshop.shelf.count_of(id))
+        """Add so many of a row of the catalogue; raises CatalogueError if it is not there."""
+        case = self._case
+        row, mark = case.row(table, id), case.setup.mark_of(key)
+        owned = min(count, case.workshop.shelf.count_of(id))
         to_buy = count - owned
-        total = one * self._settings.price_factor * to_buy
+        total = row.price * case.settings.price_factor * to_buy
         if mark and mark.price is not None:
             total = mark.price * to_buy
         having = mark.having if mark and mark.having else ("owned" if to_buy == 0 else "buy")
@@ -46,16 +42,19 @@ class PartsList:
             Part(key, name or row.name, count, total, weight, having, note, id, owned)
         )
 
-    def add_cut(self, key: str, piece: Piece) -> None:
+    def hardware(self, key: str, id: str, count: int = 1, **more: Any) -> None:
+        """Add small parts; see `add`."""
+        self.add(key, "hardware", id, count, **more)
+
+    def cut(self, key: str, piece: Piece) -> None:
         """Add pieces cut from a section: what the stock lengths for them cost."""
-        rig, settings, workshop = self._rig, self._settings, self._workshop
-        section = workshop.catalogue.find("sections", piece.section)
+        settings, workshop = self._case.settings, self._case.workshop
+        section = self._case.row("sections", piece.section)
         material = workshop.catalogue.material_of(section)
-        mark = rig.mark_of(key)
+        mark = self._case.setup.mark_of(key)
         lengths = tuple((length, length * section.price) for length in section.stock_lengths)
-        cover = cheapest_cover(
-            piece.length, piece.count, lengths, workshop.shelf.lengths_of(section.id), settings.kerf
-        )
+        shelf = workshop.shelf.lengths_of(section.id)
+        cover = cheapest_cover(piece.length, piece.count, lengths, shelf, settings.kerf)
         cost = cover.cost * settings.price_factor
         if cover.missing:
             cost += cover.missing * piece.length * section.price * settings.price_factor

@@ -1,14 +1,15 @@
-"""Outlines of people and things: simple shapes, in metres."""
+"""Outlines of people, stands and what is carried: simple shapes, in metres."""
 
 from __future__ import annotations
 
 import math
-from typing import TYPE_CHECKING
+from collections.abc import Callable
 
-from hazel_lantern.core.sketch import Disc, Line, Point, Role, Shape
+from hazel_lantern.core.load import Load, LoadItem
+from hazel_lantern.core.sketch import Disc, Line, Note, Point, Role, Shape
 
-if TYPE_CHECKING:
-    from hazel_lantern.core.load import LoadItem
+#: Height of the person beside a rig, m.
+PERSON = 1.72
 
 
 def _ellipse(cx: float, cy: float, rx: float, ry: float, points: int = 20) -> tuple[Point, ...]:
@@ -39,6 +40,12 @@ def standing_figure(x: float, height: float, role: Role = "figure") -> tuple[Sha
         Shape(tuple((x + px * h, py * h) for px, py in body), role),
         Shape(_ellipse(x, 0.92 * h, 0.055 * h, 0.075 * h), role),
     )
+
+
+def person(x: float) -> tuple[Shape | Disc | Note, ...]:
+    """A person for scale, with the height written over the head."""
+    words = Note((x, PERSON + 0.06), "", "guide", PERSON, "length")
+    return (*standing_figure(x, PERSON), words)
 
 
 def stand_outline(apex: Point, spread: float, role: Role = "stand") -> tuple[Line | Shape, ...]:
@@ -98,3 +105,36 @@ def item_box(item: LoadItem, along: bool, view: str) -> tuple[float, float, floa
 def item_role(item: LoadItem) -> Role:
     """How an item is drawn: glass for what is looked into, else camera."""
     return "glass" if item.kind in ("lens", "monitor") else "camera"
+
+
+def load_shapes(
+    load: Load,
+    along: bool,
+    view: str,
+    at: Callable[[float, float], Point],
+    ghost: bool = False,
+    least: float = -math.inf,
+) -> list[Shape]:
+    """All that is carried, seen from a side.
+
+    Parameters
+    ----------
+    load : Load
+    along : bool
+        Whether the lens looks along the drawing's x.
+    view : {"side", "above"}
+    at : callable
+        From a place counted from the camera screw, m, to a point of the drawing.
+    ghost : bool
+        In outline only.
+    least : float
+        Nothing is drawn below this, m.
+    """
+    found = []
+    for item in sorted(load.items, key=lambda item: item.up if view == "above" else 0.0):
+        left, right, low, high = item_box(item, along, view)
+        low = max(low, least)
+        corners = box(left, low, right, max(high, low + 0.01) if least > -math.inf else high)
+        outline = tuple(at(x, y) for x, y in corners)
+        found.append(Shape(outline, "ghost" if ghost else item_role(item), ghost, ghost))
+    return found

@@ -1,0 +1,52 @@
+"""An axis: what moves along or about one freedom of a rig, as the tape and a drive read it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Axis:
+    """One freedom of a rig over the marks of its move.
+
+    Along a line forces are in N and the inertia is in kg; about a pivot torques are in N·m and
+    the inertia is in kg·m².
+
+    Attributes
+    ----------
+    name : str
+        What the tape calls a place on it.
+    kind : str
+        Of a place: a `units` kind, "length" or "angle".
+    place : (n,) array
+        m or rad, only growing or only falling.
+    speed, acceleration : (n,) array
+        By the second, positive the way that ``place`` counts.
+    resisting : mapping of str to (n,) array
+        What holds back motion that way, by cause; negative where it helps.
+    inertia : float
+        Of all that moves with it.
+    pixels : float
+        How far a unit of it shifts the picture at the subject, px by m or by rad.
+    """
+
+    name: str
+    kind: str
+    place: Array
+    speed: Array
+    acceleration: Array
+    resisting: Mapping[str, Array]
+    inertia: float
+    pixels: float
+
+    @property
+    def effort(self) -> Array:
+        """What has to push or turn it: inertia times acceleration and all that resists."""
+        moved = self.inertia * self.acceleration
+        return np.asarray(sum(self.resisting.values(), start=moved), dtype=np.float64)

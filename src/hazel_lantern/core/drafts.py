@@ -1,0 +1,69 @@
+"""First drafts: a family's plausible start, mended until every lamp holds or none can be."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from hazel_lantern.core.assessor import assess_case
+from hazel_lantern.core.fields import changes
+from hazel_lantern.core.lamps import State
+from hazel_lantern.core.mends import Mend, find
+from hazel_lantern.core.project.model import Assumption, Rig
+from hazel_lantern.core.rigs import AnyFamily
+from hazel_lantern.core.rigs.case import Case, Setup
+from hazel_lantern.core.settings import Settings
+from hazel_lantern.core.workshop import Workshop
+
+FOUND = "found by the search, so that every lamp holds where it can"
+
+
+def draft_rig(
+    family: AnyFamily, name: str, asked: Setup, settings: Settings, workshop: Workshop
+) -> Rig:
+    """A rig that stands, from what is asked of shot and load, with what was assumed."""
+    design, why = family.first_draft(asked.shot, asked.load, settings, workshop)
+    rig = Rig(name=name, shot=asked.shot, load=asked.load, design=design, budget=asked.budget)
+    settled = settle(Case(rig, settings, workshop)).setup
+    why = {**why, **dict.fromkeys(changes(design, settled.design, "design"), FOUND)}
+    notes = tuple(Assumption(path=str(path), why=reason) for path, reason in why.items())
+    assert isinstance(settled, Rig)
+    return settled.model_copy(update={"assumed": notes})
+
+
+def _another_kind(mend: Mend) -> bool:
+    return any(edit.path.endswith(".kind") for edit in mend.edits)
+
+
+def settle(case: Case[Any], rounds: int = 10) -> Case[Any]:
+    """Apply the cheapest mends until every lamp holds, or none can be mended.
+
+    The worst lamp is mended first; a lamp that cannot be mended is left as it is and stays to
+    be seen.  Levers on the shot are not pulled: it is what the maker asked for.
+    """
+    given_up: set[str] = set()
+    for _ in range(rounds):
+        found = assess_case(case)
+        open_lamps = [
+            lamp
+            for lamp in found.lamps
+            if lamp.state is not State.HOLDS and lamp.id not in given_up
+        ]
+        if not open_lamps:
+            break
+        target = max(open_lamps, key=lambda lamp: (lamp.state.badness, lamp.fraction()))
+        offers = [
+            mend
+            for mend in find(target.id, case, most=30)
+            if not any(edit.path.startswith("shot.") for edit in mend.edits)
+        ]
+        if target.spec.kind == "money":
+            # Nobody who asks for track wants none because it is cheaper.
+            offers = [mend for mend in offers if not _another_kind(mend)]
+        if not offers:
+            given_up.add(target.id)
+            continue
+        # Another kind of support is another rig; it is the last resort of a draft.
+        offers.sort(key=_another_kind)
+        case = case.edited(offers[0].edits)
+        given_up.clear()
+    return case

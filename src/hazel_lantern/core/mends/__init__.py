@@ -1,0 +1,11 @@
+"""Mends: the search over a rig's levers for changes that make a lamp hold.
+
+Nothing here knows what a lever does; every candidate is assessed anew.  A mend is offered
+only if the lamp then holds and no other lamp burns worse than before.
+"""
+
+from hazel_lantern.core.mends.find import find
+from hazel_lantern.core.mends.offer import Mend
+from hazel_lantern.core.mends.search import StopSearch, never
+
+__all__ = ["Mend", "StopSearch", "find", "never"]

@@ -1,0 +1,59 @@
+"""Mends of one lamp: by one lever, or where none will do by two."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from hazel_lantern.core.lamps import State
+from hazel_lantern.core.mends.offer import Mend, cheapest_first, no_more_than_needed
+from hazel_lantern.core.mends.pairs import in_two
+from hazel_lantern.core.mends.pull import single
+from hazel_lantern.core.mends.search import Search, never
+from hazel_lantern.core.rigs.case import Case
+
+
+def find(
+    target: str,
+    case: Case[Any],
+    stop: Callable[[], bool] = never,
+    progress: Callable[[float], None] | None = None,
+    most: int = 6,
+) -> list[Mend]:
+    """Mends of one lamp, cheapest first.
+
+    Where no single lever mends it, the most helpful settings of one lever are each tried
+    together with every other lever.
+
+    Parameters
+    ----------
+    target : str
+        Lamp id.
+    case : Case
+        As assessed.
+    stop : callable
+        Asked often; True ends the search.
+    progress : callable, optional
+        Given the share done, 0 to 1.
+    most : int
+        How many to return.
+
+    Raises
+    ------
+    StopSearch
+        If told to stop.
+    KeyError
+        If the rig has no such lamp.
+    """
+    search = Search(case, target, stop)
+    if search.lamp(search.before).state is State.HOLDS:
+        return []
+    levers = search.before.levers()
+    found: list[Mend] = []
+    for at, lever in enumerate(levers, start=1):
+        found += single(search, lever)
+        if progress:
+            progress(at / len(levers))
+    if not found:
+        found = in_two(search, levers, most)
+    return cheapest_first(no_more_than_needed(found))[:most]

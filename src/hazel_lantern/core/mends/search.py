@@ -1,0 +1,116 @@
+"""One search: the case as it is, what was tried, and what may not get worse."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from typing import Any
+
+from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.assessor import assess_case
+from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.lamps import Lamp, State
+from hazel_lantern.core.rigs.case import Case
+
+
+class StopSearch(Exception):  # noqa: N818 - a signal, not an error
+    """The search was told to stop."""
+
+
+class EnoughTried(Exception):  # noqa: N818 - a signal, not an error
+    """A search for pairs has tried as many as it may."""
+
+
+#: Rigs that a search for pairs may assess: there are thousands of pairs, and few mend.
+PAIRS_TRIED = 500
+
+
+@dataclass
+class Effort:
+    """How many rigs may still be assessed."""
+
+    left: int = PAIRS_TRIED
+
+    def spend(self) -> None:
+        """One more; raises `EnoughTried` when there is none left."""
+        self.left -= 1
+        if self.left < 0:
+            raise EnoughTried
+
+
+def never() -> bool:
+    """A stop signal that is never given."""
+    return False
+
+
+@dataclass
+class Search:
+    """Tries changes of one case; each is solved once, and only the lamps asked for are made.
+
+    Attributes
+    ----------
+    case : Case
+    target : str
+        Id of the lamp to mend.
+    stop : callable
+        Asked often; True ends the search.
+    effort : Effort or None
+        What may still be tried, if that is bounded.
+    """
+
+    case: Case[Any]
+    target: str
+    stop: Callable[[], bool] = never
+    effort: Effort | None = None
+    before: Assessment = field(init=False)
+    _tried: dict[tuple[Edit, ...], Assessment | None] = field(default_factory=dict)
+    _others: list[str] = field(init=False)
+
+    def __post_init__(self) -> None:
+        self.before = assess_case(self.case)
+        self._others = [id for id in self.before.by_id if id != self.target]
+
+    def attempt(self, edits: tuple[Edit, ...]) -> Assessment | None:
+        """The rig assessed with these edits, or None where they cannot be made.
+
+        What was tried is remembered: a probe is often the same as a later rung or choice.
+        """
+        if self.stop():
+            raise StopSearch
+        if edits not in self._tried:
+            if self.effort is not None:
+                self.effort.spend()
+            try:
+                self._tried[edits] = assess_case(self.case.edited(edits))
+            except CannotBe:
+                self._tried[edits] = None
+        return self._tried[edits]
+
+    def lamp(self, after: Assessment) -> Lamp:
+        """The lamp to mend, after a change."""
+        return after.by_id[self.target]
+
+    def harmless(self, after: Assessment) -> bool:
+        """Whether no lamp but the target burns worse than it did."""
+        for at, id in enumerate(self._others):
+            if id not in after.by_id:
+                continue
+            if after.by_id[id].state.badness > self.before.by_id[id].state.badness:
+                # The next change most likely harms the same lamp: it is looked at first.
+                self._others.insert(0, self._others.pop(at))
+                return False
+        return True
+
+    def mends(self, after: Assessment | None) -> bool:
+        """Whether the target holds and nothing else is worse."""
+        return after is not None and self.lamp(after).state is State.HOLDS and self.harmless(after)
+
+    def matters(self, edits: tuple[Edit, ...]) -> bool:
+        """Whether a change touches the target at all; most levers leave most lamps alone."""
+        after = self.attempt(edits)
+        if after is None:
+            return True
+        was, now = self.lamp(self.before), self.lamp(after)
+        # A brake or another stand moves the limit and leaves the value where it was.
+        return (was.value, was.limit, was.state) != (now.value, now.limit, now.state)

@@ -1,0 +1,167 @@
+"""What is asked of a family besides its lamps: each its own small type."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass
+from typing import Any, Generic, NamedTuple, TypeVar
+
+from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.rigs.case import Case
+
+
+@dataclass(frozen=True)
+class Numeric:
+    """A lever on a figure: the least change that mends is looked for in both directions.
+
+    Attributes
+    ----------
+    path : str
+        The field.
+    step : float
+        What a maker can set, SI.
+    low, high : float
+        How far it may go.
+    title : str
+        With ``{}`` for the printed new value.
+    whole : bool
+        Whether only whole numbers will do.
+    then : callable or None
+        From the case so changed to what a maker would set anew because of it.
+    """
+
+    path: str
+    step: float
+    low: float
+    high: float
+    title: str
+    whole: bool = False
+    then: Callable[[Case[Any]], tuple[Edit, ...]] | None = None
+
+
+@dataclass(frozen=True)
+class Choices:
+    """A lever on a choice: candidates, each a title and the edits it takes."""
+
+    candidates: tuple[tuple[str, tuple[Edit, ...]], ...]
+
+    @classmethod
+    def of(cls, title: str, found: Iterable[Candidate], now: str = "") -> Choices:
+        """Of what is ranked, but for what is in use; ``title`` has ``{}`` for the name."""
+        return cls(tuple((title.format(one.name), one.edits) for one in found if one.id != now))
+
+    @classmethod
+    def words(cls, path: str, titles: dict[str, str], now: str) -> Choices:
+        """Of a field with few words: what to do for each, but for the one in use."""
+        return cls(
+            tuple((title, (Edit(path, word),)) for word, title in titles.items() if word != now)
+        )
+
+
+Lever = Numeric | Choices
+
+
+class Candidate(NamedTuple):
+    """One thing to choose: its id, name, the edits that choose it, a word on it, its size."""
+
+    id: str
+    name: str
+    edits: tuple[Edit, ...]
+    note: str = ""
+    size: float = 0.0
+
+
+@dataclass(frozen=True)
+class Ranking:
+    """A choice to rank: its title, its candidates, and which are compared by what.
+
+    Attributes
+    ----------
+    id, title : str
+    candidates : callable
+        What there is to choose, for the case at hand.
+    chosen : str
+        The id now in use.
+    figure : str
+        Check whose value is shown beside each.
+    more : tuple of str
+        Further checks whose values are shown, and by which the list can be ordered.
+    station : str
+        Where it stands.
+    by_size : str
+        What ordering by the candidates' size is called; not offered when empty.
+    path : str
+        The field that is chosen, where it is one.
+    """
+
+    id: str
+    title: str
+    candidates: Callable[[], Iterable[Candidate]]
+    chosen: str
+    figure: str
+    more: tuple[str, ...] = ()
+    station: str = "Frame"
+    by_size: str = ""
+    path: str = ""
+
+
+@dataclass(frozen=True)
+class PlotSpec:
+    """Curves of one plot.
+
+    Attributes
+    ----------
+    title : str
+    left, right : tuple of str
+        Trace ids, by the axis they are read on.
+    limit_lamp : str
+        The lamp whose limit is shaded.
+    band : bool
+        Shade what lies within the limit on both sides of nought, not what lies beyond it.
+    across : str
+        The trace to plot against, where it is not the place along the move.
+    """
+
+    title: str
+    left: tuple[str, ...]
+    right: tuple[str, ...] = ()
+    limit_lamp: str = ""
+    band: bool = False
+    across: str = ""
+
+
+@dataclass(frozen=True)
+class Group:
+    """Fields that belong together on the bench.
+
+    With ``rows``, the path of a list, ``paths`` are the fields of each of its members.
+    """
+
+    title: str
+    paths: tuple[str, ...]
+    rows: str = ""
+
+
+AnswerT = TypeVar("AnswerT")
+
+
+@dataclass(frozen=True)
+class Measure(Generic[AnswerT]):
+    """Something a maker can measure on the built rig, and what is foretold.
+
+    ``how`` tells in one sentence how to take it.
+    """
+
+    id: str
+    label: str
+    kind: str
+    how: str
+    predicted: Callable[[AnswerT], float]
+
+
+@dataclass(frozen=True)
+class View:
+    """A way to draw the rig to scale."""
+
+    id: str
+    title: str

@@ -1,0 +1,328 @@
+"""How a dolly stands, rolls and loads its track at every mark: pure numbers."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, field
+from functools import cached_property
+from typing import TYPE_CHECKING
+
+import numpy as np
+from numpy.typing import NDArray
+
+from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.catalogue.rows import Floor, Material, Roller, Section, Stand
+from hazel_lantern.core.mechanics import carriage, track
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.mechanics.motion import marked_move
+from hazel_lantern.core.rigs.answer import Answer
+from hazel_lantern.core.rigs.dolly.model import DollyDesign
+from hazel_lantern.core.rigs.dolly.path import Line, least_radius, real_line, wanted_line
+from hazel_lantern.core.rigs.kit.standing import STAND_WEIGHT_HEIGHT
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.rigs.dolly.shaking import Shaking
+
+Array = NDArray[np.float64]
+#: Heights of a seated operator and of ballast over the deck, m.
+OPERATOR_UP, BALLAST_UP = 0.55, 0.08
+#: From a low mount's foot to the camera screw at the least, m.
+LEAST_MAST = 0.03
+#: Height of a sleeper, m: a board laid flat.
+SLEEPER_HEIGHT = 0.018
+#: What corners are called, in the order of `DollyAnswer.corner_places`.
+CORNERS = {
+    "board": ("rear right", "rear left", "front right", "front left"),
+    "triangle": ("rear right", "front right", "left"),
+}
+
+
+@dataclass(frozen=True)
+class Rows:
+    """The catalogue rows a dolly is made of."""
+
+    section: Section
+    material: Material
+    roller: Roller
+    floor: Floor
+    stand: Stand
+
+
+@dataclass(frozen=True)
+class Lump:
+    """Something that rolls along: kg; ahead, to the left and over the ground, m; its size, m."""
+
+    name: str
+    mass: float
+    ahead: float
+    left: float
+    up: float
+    size: tuple[float, float, float] = (0.0, 0.0, 0.0)
+
+
+@dataclass(frozen=True)
+class Course:
+    """The move: times, way covered, place along the line from its middle, speed, acceleration."""
+
+    times: Array
+    marks: Array
+    place: Array
+    speed: Array
+    acceleration: Array
+
+
+def corners_of(form: str, half: float, side: float) -> Array:
+    """Corners of a form that reaches so far ahead and so far to either side, (corners, 2) m."""
+    if form == "triangle":
+        return np.array([(-half, -side), (half, -side), (0.0, side)])
+    return np.array([(-half, -side), (-half, side), (half, -side), (half, side)])
+
+
+def outline(places: Array) -> Array:
+    """The same corners in their order round the middle, anticlockwise."""
+    centre = places.mean(axis=0)
+    return places[np.argsort(np.arctan2(*(places - centre).T[::-1]))]
+
+
+@dataclass(frozen=True, eq=False)
+class DollyAnswer(Answer[DollyDesign]):
+    """A solved dolly; arrays have one value per mark.
+
+    ``borrowed`` is the shaking of the design a moment ago, used while something is dragged.
+    """
+
+    borrowed: Shaking | None = field(default=None)
+
+    @cached_property
+    def rows(self) -> Rows:
+        """The rows it is made of; raises CatalogueError for an id that is not there."""
+        case, design = self.case, self.design
+        section = case.row("sections", design.track.section)
+        return Rows(
+            section,
+            self.workshop.catalogue.material_of(section),
+            case.row("rollers", design.wheels.roller),
+            case.row("floors", design.track.floor),
+            case.row("stands", design.platform.stand),
+        )
+
+    @cached_property
+    def course(self) -> Course:
+        """Marks even in time, with the moments of greatest acceleration among them."""
+        shot = self.shot
+        times, motion = marked_move(
+            shot.distance, shot.duration, shot.ease, shot.ease_in, shot.ease_out
+        )
+        place = shot.sense * (motion.place - shot.distance / 2)
+        speed, acceleration = shot.sense * motion.speed, shot.sense * motion.acceleration
+        return Course(times, motion.place, place, speed, acceleration)
+
+    @property
+    def gauge(self) -> float:
+        """Between the wheels of both sides, m: the track's, or the platform's breadth."""
+        design = self.design
+        return design.track.gauge if design.on_track else design.platform.width * 0.9
+
+    @cached_property
+    def corner_places(self) -> Array:
+        """Where the wheels' contacts stand, ahead and left of the middle, (corners, 2) m.
+
+        A triangle has two corners over the right rail and one over the left, nearer to what a
+        lens square to the way looks at.
+        """
+        half = self.design.wheels.wheelbase / 2
+        return corners_of(self.design.platform.form, half, self.gauge / 2)
+
+    @property
+    def mount_left(self) -> float:
+        """How far to the left of the middle line the camera stands, m: amid its corners."""
+        return float(self.corner_places[:, 1].mean())
+
+    @property
+    def ground(self) -> float:
+        """Height of the rails over the floor, sleepers and all, m; 0 without track."""
+        height = self.rows.section.properties.height + SLEEPER_HEIGHT
+        return height if self.design.on_track else 0.0
+
+    @property
+    def running_face(self) -> str:
+        """The face that the wheels stand on."""
+        return self.rows.section.running_face if self.design.on_track else "floor"
+
+    @property
+    def deck(self) -> float:
+        """Height of the deck over the floor, m."""
+        return self.ground + self.design.platform.height
+
+    @property
+    def screw(self) -> float:
+        """Height of the camera screw over the floor, m, as the shot asks."""
+        return self.shot.camera_height - self.load.lens_axis
+
+    @property
+    def mounted_screw(self) -> float:
+        """The same, but not below what the mount takes up over the deck, m."""
+        return max(self.screw, self.deck + LEAST_MAST)
+
+    @cached_property
+    def lumps(self) -> tuple[Lump, ...]:
+        """All that rolls, as masses with their places over the floor."""
+        platform, centre, rows = self.design.platform, self.load.centre(), self.rows
+        deck, screw, mount = self.deck, self.mounted_screw, self.mount_left
+        # The lens looks ahead, or to the left of the way along which places count.
+        ahead, left = centre.right, mount + centre.forward
+        if self.shot.along:
+            ahead, left = centre.forward, mount - centre.right
+        sets = len(CORNERS[platform.form]) * len(self.design.sets)
+        flat = (platform.length, platform.width, 0.02)
+        found = [
+            Lump("platform", platform.mass, 0.0, mount, deck, flat),
+            Lump("wheels", sets * rows.roller.mass, 0.0, mount, deck - platform.height / 2, flat),
+            Lump("camera", centre.mass, ahead, left, screw + centre.up, (0.2, 0.2, 0.25)),
+        ]
+        if platform.mount == "stand":
+            up = deck + STAND_WEIGHT_HEIGHT * (screw - deck)
+            size = (platform.spread * 0.6, platform.spread * 0.6, screw - deck)
+            found.append(Lump("stand", rows.stand.mass, 0.0, mount, up, size))
+        else:
+            found.append(Lump("low mount", platform.low_mass, 0.0, mount, (deck + screw) / 2))
+        if platform.operator == "rides":
+            back = -platform.operator_back * self.shot.sense
+            up, size = deck + OPERATOR_UP, (0.4, 0.4, 0.9)
+            found.append(Lump("operator", platform.operator_mass, back, mount, up, size))
+        if platform.ballast:
+            size = (platform.length * 0.8, platform.width * 0.8, 0.1)
+            up = deck + BALLAST_UP
+            found.append(Lump("ballast", platform.ballast, 0.0, mount, up, size))
+        return tuple(found)
+
+    @property
+    def rolling(self) -> float:
+        """Rolling resistance of wheels and floor together."""
+        floor = 0.0 if self.design.on_track else self.rows.floor.rolling_resistance
+        return self.rows.roller.rolling_resistance + floor
+
+    @cached_property
+    def carried(self) -> carriage.CarriageLoad:
+        """All that rolls as one mass over the wheels, places from the ground they stand on."""
+        design, found = self.design, self.lumps
+        by_hand = design.push.kind == "by hand"
+        pushed_at = design.push.height - self.ground if by_hand else design.platform.height
+        mass = sum(lump.mass for lump in found)
+        return carriage.CarriageLoad(
+            mass=mass,
+            forward=sum(lump.mass * lump.ahead for lump in found) / mass,
+            sideways=sum(lump.mass * lump.left for lump in found) / mass,
+            height=sum(lump.mass * lump.up for lump in found) / mass - self.ground,
+            wheelbase=design.wheels.wheelbase,
+            gauge=self.gauge,
+            push_height=max(pushed_at, 0.0),
+            rolling=self.rolling,
+        )
+
+    @property
+    def weight(self) -> float:
+        """Of all that rolls, N."""
+        return self.carried.mass * GRAVITY
+
+    @cached_property
+    def axis(self) -> Axis:
+        """The dolly along its line; it resists from the moment it is about to roll."""
+        run, shot, weight = self.course, self.shot, self.weight
+        every = np.ones_like(run.times)
+        return Axis(
+            name="way covered",
+            kind="length",
+            place=run.marks,
+            speed=np.abs(run.speed),
+            acceleration=run.acceleration * shot.sense,
+            resisting={
+                "slope": weight * math.sin(shot.slope) * shot.sense * every,
+                "rolling": self.rolling * weight * math.cos(shot.slope) * every,
+            },
+            inertia=self.carried.mass,
+            pixels=self.focal_px / shot.subject.distance,
+        )
+
+    @cached_property
+    def push(self) -> Array:
+        """Along the line, ahead positive, N."""
+        return self.axis.effort * self.shot.sense
+
+    @cached_property
+    def radius(self) -> float:
+        """Least radius of the rails, m; infinite when they are straight."""
+        return float(least_radius(self.case))
+
+    @cached_property
+    def line(self) -> Line:
+        """What the rails do; the floor lets it go where it is steered."""
+        return real_line(self.case)
+
+    @cached_property
+    def wanted(self) -> Line:
+        """What the shot asks for."""
+        return wanted_line(self.case)
+
+    @cached_property
+    def side(self) -> Array:
+        """What a curve asks for, N: the body leans out of it, from the curve's centre."""
+        shot = self.shot
+        turning = self.radius
+        if math.isinf(turning) and shot.curved:
+            turning = shot.radius
+        return np.asarray(self.carried.mass * self.course.speed**2 / turning)
+
+    @cached_property
+    def corners(self) -> Array:
+        """The corners' loads, (corners, marks) N, in the order of `corner_places`."""
+        carried, tilt = self.carried, np.full_like(self.course.times, self.shot.slope)
+        normal = self.weight * np.cos(tilt)
+        ahead = carriage.front_moment(carried, self.course.acceleration, tilt, self.push)
+        left = normal * carried.sideways - self.side * carried.height
+        # Alike springs under a stiff deck share by a plane: the least squares of the balances.
+        places = self.corner_places
+        balances = np.vstack([np.ones(len(places)), places.T])
+        return np.asarray(np.linalg.pinv(balances) @ np.stack([normal, ahead, left]))
+
+    @property
+    def dip(self) -> float:
+        """How far a rail sinks under the heaviest corner between two sleepers, m."""
+        return self._between_sleepers[0]
+
+    @property
+    def stress(self) -> float:
+        """What a rail is bent with between two sleepers, Pa."""
+        return self._between_sleepers[1]
+
+    @cached_property
+    def _between_sleepers(self) -> tuple[float, float]:
+        laid = self.design.track
+        if not self.design.on_track:
+            return 0.0, 0.0
+        heaviest, apart = float(self.corners.max()), laid.sleepers
+        span = track.span(laid.joint != "butted")
+        properties = self.rows.section.properties
+        rigidity = self.rows.material.modulus * properties.effective_moment
+        moment = heaviest * apart * float(np.abs(span.moment).max())
+        return (
+            heaviest * apart**3 / rigidity * float(span.dip.max()),
+            moment * properties.extreme_fibre / properties.effective_moment,
+        )
+
+    @cached_property
+    def shaking(self) -> Shaking:
+        """The ride over the move, or that of a moment ago."""
+        from hazel_lantern.core.rigs.dolly.shaking import shake
+
+        return self.borrowed or shake(self)
+
+    @cached_property
+    def departure(self) -> tuple[Array, Array]:
+        """How much farther from the subject than wanted the lens is, m, and its aim off, rad."""
+        away, aim, distance = [], [], self.shot.subject.distance
+        for line in (self.line, self.wanted):
+            x, y, heading = line.at(self.course.place)
+            away.append(np.hypot(x, distance - y))
+            aim.append(np.arctan2(distance - y, -x) - heading - math.pi / 2)
+        return away[0] - away[1], aim[0] - aim[1]

@@ -1,0 +1,404 @@
+"""How a jib answers over its swing: places, balance, tilt, bending. Pure numbers."""
+
+from __future__ import annotations
+
+import itertools
+import math
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Self
+
+import numpy as np
+from numpy.typing import NDArray
+
+from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.load import CentreOfMass
+from hazel_lantern.core.mechanics import balance, linkage
+from hazel_lantern.core.mechanics.balance import Body
+from hazel_lantern.core.mechanics.boom import Boom, Stretch, boom_of
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.mechanics.motion import marked_move
+from hazel_lantern.core.rigs.answer import Answer
+from hazel_lantern.core.rigs.jib.boom import Rows, boom_stretches, stresses
+from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END, JibDesign
+
+Array = NDArray[np.float64]
+#: The larger camera thread, by which heads and bodies are held.
+CAMERA_THREAD = "unc-3-8"
+#: Signs of the three drilling errors: along the bar, at the post's pair, at the platform's.
+#: First none of them, then the bar alone, then the platform's pair alone, then all of them.
+_SIGNS = np.array([(0, 0, 0), (1, 0, 0), (0, 0, 1), *itertools.product((-1, 1), repeat=3)])
+TRUE, BAR_LONG, PINS_WIDE = range(3)
+
+
+@dataclass(frozen=True)
+class Course:
+    """The move: times, swing of the boom and pan, rad, with their rates, speed of the lens."""
+
+    times: Array
+    swing: Array
+    rate: Array
+    acceleration: Array
+    pan: Array
+    pan_rate: Array
+    pan_acceleration: Array
+    lens_speed: Array
+
+
+@dataclass(frozen=True)
+class Geometry:
+    """Where things are for any swing; heights over the floor, reach from the post, m."""
+
+    front: float
+    post: float
+    ahead: float
+    rise: float
+    lens_up: float
+    level: bool
+
+    def screw(self, swing: Array) -> tuple[Array, Array]:
+        """Reach and height of the camera screw."""
+        cos, sin = np.cos(swing), np.sin(swing)
+        if self.level:
+            return self.front * cos + self.ahead, self.post + self.front * sin + self.rise
+        out = self.front + self.ahead
+        return out * cos - self.rise * sin, self.post + out * sin + self.rise * cos
+
+    def lens(self, swing: Array) -> tuple[Array, Array]:
+        """Reach and height of the lens."""
+        reach, height = self.screw(swing)
+        return reach, height + self.lens_up
+
+    def swing_at(self, height: Array, down: float, up: float) -> Array:
+        """Swing that brings the lens to a height, or as near as the stops let it."""
+        radius, lead, above = self._circle()
+        share = np.clip((height - above) / radius, -1.0, 1.0)
+        return np.clip(np.arcsin(share) - lead, -down, up)
+
+    def _circle(self) -> tuple[float, float, float]:
+        """The lens's circle: radius, how far it leads the boom, height of its centre."""
+        if self.level:
+            return self.front, 0.0, self.post + self.rise + self.lens_up
+        out = self.front + self.ahead
+        return math.hypot(out, self.rise), math.atan2(self.rise, out), self.post + self.lens_up
+
+    def rates(self, swing: Array, speed: Array, acceleration: Array) -> tuple[Array, Array]:
+        """Swing rate and acceleration for an upright speed and acceleration of the lens."""
+        radius, lead, _ = self._circle()
+        angle = swing + lead
+        cos = np.maximum(np.cos(angle), 0.05)
+        rate = speed / (radius * cos)
+        return rate, acceleration / (radius * cos) + np.tan(angle) * rate**2
+
+
+class JibAnswer(Answer[JibDesign]):
+    """A solved jib.
+
+    ``everywhere`` are the swings looked at, rad: first those of the move's marks, then even
+    steps from stop to stop; what is computed at them all is taken apart again with `over_move`
+    and `stop_to_stop`.
+    """
+
+    @cached_property
+    def rows(self) -> Rows:
+        """The rows it is made of; raises CatalogueError for an id that is not there."""
+        case, design = self.case, self.design
+        section = case.row("sections", design.boom.section)
+        tip = case.row("sections", design.boom.tip_section)
+        bar = case.row("sections", design.level.section)
+        material_of = self.workshop.catalogue.material_of
+        return Rows(
+            section=section,
+            material=material_of(section),
+            tip_section=tip,
+            tip_material=material_of(tip),
+            bar=bar,
+            bar_material=material_of(bar),
+            wire=case.row("wires", design.level.wire),
+            pivot=case.row("pivots", design.pivots.kind),
+            main_bolt=case.row("threads", design.pivots.main_bolt),
+            bolt=case.row("threads", design.pivots.bolt),
+            camera_thread=case.row("threads", CAMERA_THREAD),
+            turntable=case.row("turntables", design.post.turntable),
+            stand=case.row("stands", design.post.stand),
+            handle_mass=case.row("hardware", "tail-handle").mass,
+        )
+
+    def looked_up(self) -> Self:
+        """Itself, once its rows are found and its pieces nest.
+
+        Raises
+        ------
+        CannotBe
+            If a part is not in the catalogue, or two pieces do not nest.
+        """
+        _ = super().looked_up().stretches
+        return self
+
+    @property
+    def along(self) -> bool:
+        """Whether the camera looks along the boom."""
+        return self.design.platform.looks == "along the boom"
+
+    @cached_property
+    def centre(self) -> CentreOfMass:
+        """Of what is carried."""
+        return self.load.centre()
+
+    @property
+    def payload(self) -> float:
+        """What hangs on the front pin, kg."""
+        return self.centre.mass + self.design.platform.mass
+
+    @property
+    def overhang(self) -> float:
+        """How far the load's weight is ahead of the front pin, m."""
+        ahead = self.centre.forward if self.along else -self.centre.right
+        return self.design.platform.ahead + ahead
+
+    @cached_property
+    def geometry(self) -> Geometry:
+        """Where things are for any swing."""
+        design, platform = self.design, self.design.platform
+        return Geometry(
+            design.boom.front,
+            design.post.height,
+            platform.ahead,
+            platform.rise,
+            self.load.lens_axis,
+            design.level.kind != "none",
+        )
+
+    @cached_property
+    def course(self) -> Course:
+        """Swing and pan over the move, as far as the stops allow."""
+        shot, stops, geometry = self.shot, self.design.swing, self.geometry
+        times, motion = marked_move(
+            shot.distance, shot.duration, shot.ease, shot.ease_in, shot.ease_out
+        )
+        height = shot.camera_height + shot.sense * (motion.place - shot.distance / 2)
+        swing = geometry.swing_at(height, stops.down, stops.up)
+        rate, acceleration = geometry.rates(
+            swing, shot.sense * motion.speed, shot.sense * motion.acceleration
+        )
+        share = shot.sweep / shot.distance
+        pan_rate = share * motion.speed
+        reach = geometry.lens(swing)[0]
+        along = np.hypot(motion.speed / np.maximum(np.cos(swing), 0.05), reach * pan_rate)
+        return Course(
+            times,
+            swing,
+            rate,
+            acceleration,
+            share * (motion.place - shot.distance / 2),
+            pan_rate,
+            share * motion.acceleration,
+            np.asarray(along),
+        )
+
+    @cached_property
+    def everywhere(self) -> Array:
+        """The swings of the marks, then from stop to stop, rad."""
+        stops = self.design.swing
+        return np.concatenate([self.course.swing, np.linspace(-stops.down, stops.up, 61)])
+
+    def over_move(self, values: Array) -> Array:
+        """Of values at `everywhere`, those at the marks."""
+        return values[..., : self.course.swing.size]
+
+    def stop_to_stop(self, values: Array) -> Array:
+        """Of values at `everywhere`, those from stop to stop."""
+        return values[..., self.course.swing.size :]
+
+    @property
+    def whole(self) -> Array:
+        """The swing from stop to stop, rad."""
+        return self.stop_to_stop(self.everywhere)
+
+    @cached_property
+    def lens(self) -> Array:
+        """Reach and height of the lens everywhere, (2, swings) m."""
+        return np.stack(self.geometry.lens(self.everywhere))
+
+    @property
+    def travel(self) -> float:
+        """How far the lens rises between its stops, m."""
+        heights = self.stop_to_stop(self.lens)[1]
+        return float(heights.max() - heights.min())
+
+    @cached_property
+    def stretches(self) -> tuple[Stretch, ...]:
+        """The boom from tail to tip."""
+        return tuple(boom_stretches(self.design, self.rows))
+
+    @cached_property
+    def boom(self) -> Boom:
+        """The boom with camera and weights on its ends."""
+        weights = self.design.counterweight
+        tail = (-weights.place, weights.mass + weights.bar_mass)
+        return boom_of(self.stretches, ((self.design.boom.front, self.payload), tail))
+
+    @cached_property
+    def dip(self) -> Array:
+        """How far each node of the level boom sinks, creep and all, m."""
+        # Creep makes a plastic or timber boom sag more under a standing load.
+        return self.boom.sag / self.rows.material.creep_factor
+
+    @cached_property
+    def stress(self) -> Array:
+        """Share of the working stress used at each node."""
+        return stresses(self.design, self.rows, self.boom)
+
+    @cached_property
+    def _arm(self) -> tuple[Body, ...]:
+        """What turns without the load and the weights, as two bodies."""
+        design, rows, boom = self.design, self.rows, self.boom
+        front = design.boom.front
+        arm = [
+            Body(float(mass), float(at))
+            for mass, at in zip(boom.element_masses, boom.middles, strict=True)
+        ]
+        arm.append(Body(self.stretches[-1].line_mass[1] * BOOM_END, front + BOOM_END / 2))
+        arm.append(Body(rows.handle_mass, -design.boom.tail))
+        if design.level.kind == "solid bar":
+            line = rows.bar.properties.area * rows.bar_material.density
+            arm += balance.rod(line, -BAR_END, front + design.level.longer + BAR_END)
+        elif design.level.kind == "twin cables":
+            arm += balance.rod(2 * rows.wire.line_mass, 0.0, front)
+        arm.append(Body(design.platform.mass, front))
+        return balance.lumped(arm)
+
+    @cached_property
+    def bare(self) -> tuple[Body, ...]:
+        """What turns without the camera; weight bar and plates come last."""
+        weights = self.design.counterweight
+        return (
+            *self._arm,
+            Body(weights.bar_mass, -weights.place, weights.above),
+            Body(weights.mass, -weights.place, weights.above),
+        )
+
+    @cached_property
+    def turning(self) -> tuple[Body, ...]:
+        """What turns with the arm; weight bar and plates come last."""
+        front, platform = self.design.boom.front, self.design.platform
+        camera = Body(self.centre.mass, front)
+        if not self.geometry.level:
+            # A stabilised head is balanced on its own axes, so the load hangs level from them.
+            camera = Body(self.centre.mass, front + platform.ahead, platform.rise)
+        return camera, *self.bare
+
+    @property
+    def turning_mass(self) -> float:
+        """Of all that turns, kg."""
+        return sum(body.mass for body in self.turning)
+
+    @cached_property
+    def torque(self) -> Array:
+        """Drift torque everywhere, up positive, N·m."""
+        return balance.drift_torque(self.turning, self.everywhere)
+
+    @property
+    def needed(self) -> float:
+        """What weight bar and plates must balance, kg·m: everything else that turns."""
+        return balance.moment(self.turning[:-2])
+
+    @property
+    def tail_mass(self) -> float:
+        """Of weight bar and plates, kg."""
+        return self.turning[-1].mass + self.turning[-2].mass
+
+    @property
+    def pan_inertia(self) -> float:
+        """About the post with the arm level, kg·m²."""
+        front, level = self.geometry.front, balance.inertia(self.turning)
+        if not self.geometry.level:
+            return level
+        # On its platform the load stands ahead of the pin at which the balance has it.
+        return level + self.centre.mass * ((front + self.overhang) ** 2 - front**2)
+
+    @cached_property
+    def bar_pull(self) -> Array:
+        """Pull in the bar everywhere, N; in both cables, their difference."""
+        if not self.geometry.level:
+            return np.zeros_like(self.everywhere)
+        moment = self.centre.mass * GRAVITY * self.overhang
+        return linkage.bar_pull(moment, self.design.level.pins, self.everywhere)
+
+    @cached_property
+    def friction(self) -> float:
+        """Torque that holds the arm where it is, N·m: every joint turns as far as the boom."""
+        rows, level, drag = self.rows, self.design.level, self.design.pivots.drag
+        main = rows.pivot.friction * rows.main_bolt.diameter / 2 * self.turning_mass * GRAVITY
+        if level.kind == "none":
+            return main + drag
+        small = rows.pivot.friction * rows.bolt.diameter / 2
+        pull = abs(self.centre.mass * GRAVITY * self.overhang / level.pins)
+        bars = 2 * small * pull if level.kind == "solid bar" else 0.0
+        return main + small * self.payload * GRAVITY + bars + drag
+
+    @cached_property
+    def tilts(self) -> Array:
+        """Tilt for every combination of drilling errors, (11, n) rad: see `TRUE` and so on."""
+        level, front, swing = self.design.level, self.design.boom.front, self.everywhere
+        if level.kind == "none":
+            return np.zeros((len(_SIGNS), swing.size))
+        stretch = np.zeros_like(swing)
+        if level.kind == "twin cables":
+            stretch = self.bar_pull / 2 * front / self.rows.wire.axial_stiffness
+        bar = front + level.longer + stretch + _SIGNS[:, :1] * level.bar_error
+        post = level.pins + _SIGNS[:, 1:2] * level.pins_error
+        platform = level.pins + level.pins_more + _SIGNS[:, 2:] * level.pins_error
+        tilts = linkage.platform_tilt(swing[None, :], front, bar, post, platform)
+        # Errors greater than the linkage can take are a platform on its side.
+        return np.nan_to_num(tilts, nan=math.pi / 2)
+
+    @cached_property
+    def worst_tilt(self) -> int:
+        """The combination whose tilt changes most over the move."""
+        seen = self.over_move(self.tilts)
+        return int((seen.max(axis=1) - seen.min(axis=1)).argmax())
+
+    @property
+    def tilt_over_move(self) -> Array:
+        """Tilt of the platform at every mark with the worst drilling errors, rad."""
+        return self.over_move(self.tilts[self.worst_tilt])
+
+    def in_picture(self, tilt: Array) -> Array:
+        """What a tilt does to the picture, px: up and down, or at the edge when it rolls."""
+        half = self.shot.lens.frame_width / 2
+        return np.asarray((self.focal_px if self.along else half) * np.tan(tilt))
+
+    @cached_property
+    def swing_axis(self) -> Axis:
+        """The arm about its pivot: drift of what is not balanced, and the joints."""
+        run, front = self.course, self.geometry.front
+        return Axis(
+            name="swing",
+            kind="angle",
+            place=run.swing,
+            speed=run.rate,
+            acceleration=run.acceleration,
+            resisting={
+                "balance": -self.over_move(self.torque),
+                "joints": np.full_like(run.swing, self.friction * self.shot.sense),
+            },
+            inertia=balance.inertia(self.turning),
+            pixels=self.focal_px * front / self.shot.subject.distance,
+        )
+
+    @cached_property
+    def pan_axis(self) -> Axis:
+        """The whole about its post."""
+        run, sense = self.course, math.copysign(1.0, self.shot.sweep)
+        drag = self.rows.turntable.drag if self.shot.sweep else 0.0
+        return Axis(
+            name="pan",
+            kind="angle",
+            place=run.pan,
+            speed=run.pan_rate,
+            acceleration=run.pan_acceleration,
+            resisting={"bearing": np.full_like(run.pan, drag * sense)},
+            inertia=self.pan_inertia,
+            pixels=self.focal_px,
+        )

@@ -1,0 +1,163 @@
+"""What may be changed to mend a jib's lamps, and what is ranked."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable
+
+from hazel_lantern.core.catalogue.rows import Stand
+from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.rigs.asks import Candidate, Choices, Lever, Numeric, Ranking
+from hazel_lantern.core.rigs.jib.answer import JibAnswer
+from hazel_lantern.core.rigs.jib.boom import nests
+from hazel_lantern.core.rigs.jib.model import F
+from hazel_lantern.core.rigs.jib.stacking import loaded, rebalanced, stack_choices
+from hazel_lantern.core.rigs.kit.stands import StandOf
+from hazel_lantern.core.shot import S
+
+STAND = StandOf(
+    F.post.stand,
+    F.post.spread,
+    {F.post.rating: "rating", F.post.twist_stiffness: "twist_stiffness"},
+)
+LEVELS = {
+    "solid bar": "Keep it level with a solid bar",
+    "twin cables": "Keep it level with twin cables",
+}
+
+
+def _inner_for(answer: JibAnswer, outer: str) -> str | None:
+    """The inner piece for an outer one: the one in use if it fits, else the largest that does."""
+    sections, now = answer.workshop.catalogue.sections, answer.design.boom.tip_section
+    if now in sections and nests(sections[outer], sections[now]):
+        return now
+    fitting = [one for one in sections.values() if nests(sections[outer], one)]
+    return max(fitting, key=lambda one: one.properties.second_moment).id if fitting else None
+
+
+def sections(answer: JibAnswer) -> Iterable[Candidate]:
+    """Every section the boom can be, the weights set anew; of two pieces, one that fits in."""
+    boom = answer.design.boom
+    for section in answer.workshop.catalogue.sections.values():
+        edits = [Edit(F.boom.section, section.id)]
+        if boom.form == "two nested pieces":
+            inner = _inner_for(answer, section.id)
+            if inner is None:
+                continue
+            if inner != boom.tip_section:
+                edits.append(Edit(F.boom.tip_section, inner))
+        try:
+            edits += rebalanced(answer.case.edited(edits))
+        except CannotBe:
+            continue
+        yield Candidate(section.id, section.name, tuple(edits))
+
+
+def bases(answer: JibAnswer) -> Iterable[Candidate]:
+    """Every base that reaches the pivot's height."""
+    height = answer.design.post.height
+
+    def reaches(stand: Stand) -> bool:
+        return stand.lowest - 0.15 <= height <= stand.highest + 0.15
+
+    return STAND.choices(answer.case, reaches)
+
+
+def pivots(answer: JibAnswer) -> Iterable[Candidate]:
+    """Every kind of joint."""
+    for row in answer.workshop.catalogue.pivots.values():
+        yield Candidate(row.id, row.name, (Edit(F.pivots.kind, row.id),))
+
+
+def turntables(answer: JibAnswer) -> Iterable[Candidate]:
+    """Everything to pan on."""
+    for row in answer.workshop.catalogue.turntables.values():
+        yield Candidate(row.id, row.name, (Edit(F.post.turntable, row.id),))
+
+
+def rankings(answer: JibAnswer) -> tuple[Ranking, ...]:
+    """Stacks, booms, bases and joints."""
+    design = answer.design
+    return (
+        Ranking(
+            "stacks",
+            "Stacks that balance",
+            lambda: stack_choices(answer),
+            loaded(design.counterweight),
+            "counterweight",
+            station="Load",
+            by_size="fewest plates",
+        ),
+        Ranking(
+            "booms",
+            "Boom",
+            lambda: sections(answer),
+            design.boom.section,
+            "boom-dip",
+            ("bounce",),
+            path=F.boom.section,
+        ),
+        Ranking(
+            "bases",
+            "Bases",
+            lambda: bases(answer),
+            design.post.stand,
+            "tip",
+            path=F.post.stand,
+        ),
+        Ranking(
+            "pivots",
+            "Joints",
+            lambda: pivots(answer),
+            design.pivots.kind,
+            "balance",
+            path=F.pivots.kind,
+        ),
+    )
+
+
+def _named(title: str, found: Iterable[Candidate], now: str) -> Choices:
+    return Choices.of(title, (one._replace(name=one.name.lower()) for one in found), now)
+
+
+def levers(answer: JibAnswer) -> Iterable[Lever]:
+    """All that may be changed to mend a lamp; the search finds which does."""
+    design, stand = answer.design, answer.rows.stand
+    boom, level, weights, degree = design.boom, design.level, design.counterweight, math.radians(1)
+    slides = weights.carrier == "slides in a slot"
+    near = (weights.nearest, weights.farthest) if slides else (0.05, boom.tail)
+    c = F.counterweight
+    stacked = loaded(weights)
+    yield Choices.of("Load {}", stack_choices(answer), stacked)
+    yield Numeric(c.place, 0.001, *near, "Set the weights {} behind the pivot")
+    yield Numeric(F.pivots.drag, 0.05, 0.0, 3.0, "Tighten the nuts to a drag of {}")
+    yield Numeric(c.above, 0.005, -0.1, 0.1, "Set the weights {} above the pins' line")
+    yield Numeric(F.boom.front, 0.01, 0.3, 4.0, "Make the front {} long", then=rebalanced)
+    least = near[1] if slides else weights.place
+    yield Numeric(F.boom.tail, 0.01, least, 3.0, "Make the tail {} long")
+    yield Numeric(F.swing.up, degree / 2, 5 * degree, 75 * degree, "Let it swing {} up")
+    yield Numeric(F.swing.down, degree / 2, 0.0, 75 * degree, "Let it swing {} down")
+    yield Numeric(F.post.height, 0.01, stand.lowest, stand.highest, "Set the pivot {} high")
+    yield STAND.spread_lever(answer.case)
+    yield Numeric(F.post.ballast, 0.5, 0.0, 60.0, "Lay {} of ballast on the base")
+    yield Numeric(F.platform.ahead, 0.005, -0.1, 0.3, "Set the camera {} ahead of the front pin")
+    yield Numeric(S.duration, 0.5, 0.5, 120.0, "Take {} for the move")
+    yield Choices.of("Make the boom of {}", sections(answer), boom.section)
+    yield _named("Change the base to: {}", bases(answer), design.post.stand)
+    yield _named("Turn on: {}", pivots(answer), design.pivots.kind)
+    yield _named("Pan on: {}", turntables(answer), design.post.turntable)
+    yield Choices.words(F.level.kind, LEVELS, level.kind)
+    if slides:
+        yield Numeric(c.farthest, 0.005, weights.place, boom.tail, "Run the slot out to {}")
+        yield Numeric(c.nearest, 0.005, 0.05, weights.place, "Start the slot at {}")
+    if level.kind != "none":
+        v = F.level
+        yield Numeric(v.pins, 0.01, 0.05, 0.4, "Set the pins {} apart")
+        yield Numeric(v.bar_error, 0.0001, 0.0001, 0.003, "Drill along the bars within {}")
+        yield Numeric(v.pins_error, 0.00005, 0.00005, 0.002, "Drill the pin pairs within {}")
+        yield Numeric(v.pins_more, 0.0001, -0.01, 0.01, "Drill the platform's pins wider by {}")
+    if level.kind == "twin cables":
+        yield Numeric(F.level.preload, 5.0, 5.0, 800.0, "Tighten the cables to {}")
+    if answer.shot.sweep:
+        yield Numeric(S.sweep, degree, -math.pi, math.pi, "Pan {}")

@@ -1,0 +1,1 @@
+"""Assemblies, sums and drawing that several families share."""

@@ -1,0 +1,299 @@
+"""How a slider's rails and carriage answer to the load at every mark: pure numbers."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+from numpy.typing import NDArray
+
+from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.catalogue.rows import Material, Section, Stand, Wheel
+from hazel_lantern.core.mechanics import carriage as carriage_statics
+from hazel_lantern.core.mechanics import picture
+from hazel_lantern.core.mechanics.beam import Support, factorised
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.mechanics.motion import marked_move
+from hazel_lantern.core.rigs.answer import Answer
+from hazel_lantern.core.rigs.slider.model import SliderDesign
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Rows:
+    """The catalogue rows a slider is made of."""
+
+    section: Section
+    material: Material
+    wheel: Wheel
+    stand: Stand
+
+
+@dataclass(frozen=True)
+class Course:
+    """The move: times, way covered, carriage place from the left rail end, speeds."""
+
+    times: Array
+    marks: Array
+    place: Array
+    speed: Array
+    acceleration: Array
+
+
+@dataclass(frozen=True)
+class Bending:
+    """What the rails do under the carriage; arrays have one value per mark.
+
+    ``near_dip`` and ``far_dip`` are the greatest sinking of a wheel point on each rail, m;
+    ``rise`` is the lift of the carriage under the camera, ``pitch`` right end up and ``roll``
+    far rail up, rad; ``stress`` is the greatest of any rail, Pa; ``rail_line`` samples the rail
+    line (points, marks) m at ``along``.
+    """
+
+    near_dip: Array
+    far_dip: Array
+    rise: Array
+    pitch: Array
+    roll: Array
+    stress: Array
+    reactions: Array
+    along: Array
+    rail_line: Array
+
+    @property
+    def dip(self) -> Array:
+        """The lower wheel point of both rails, m."""
+        return np.maximum(self.near_dip, self.far_dip)
+
+
+class SliderAnswer(Answer[SliderDesign]):
+    """A solved slider; places along the rails count from their left end."""
+
+    @cached_property
+    def rows(self) -> Rows:
+        """The rows it is made of; raises CatalogueError for an id that is not there."""
+        case, design = self.case, self.design
+        section = case.row("sections", design.rails.section)
+        return Rows(
+            section,
+            self.workshop.catalogue.material_of(section),
+            case.row("wheels", design.carriage.wheel),
+            case.row("stands", design.supports.stand),
+        )
+
+    @property
+    def on_stands(self) -> bool:
+        """Whether it stands on stands, not on blocks."""
+        return self.design.supports.kind in ("stand", "end stands")
+
+    @property
+    def rails(self) -> int:
+        """How many rails there are."""
+        return 2 if self.design.rails.arrangement == "pair" else 1
+
+    @property
+    def gauge(self) -> float:
+        """Between the wheels' contact lines, m: a pair's spacing, the breadth of a single."""
+        return self.design.rails.spacing if self.rails == 2 else self.rows.section.width
+
+    @property
+    def rail_height(self) -> float:
+        """Height of the wheels' contact over the floor at mid-rail, from the lens height, m."""
+        height = self.shot.camera_height - self.load.lens_axis
+        return height - self.design.carriage.screw_height
+
+    @property
+    def travel(self) -> float:
+        """How far the carriage can run between its stops, m."""
+        design = self.design
+        return design.rails.length - design.carriage.length - 2 * design.stop
+
+    @cached_property
+    def supports(self) -> list[float]:
+        """Where the rails rest, from the left rail end, m."""
+        rails, supports = self.design.rails, self.design.supports
+        if supports.kind == "stand":
+            return [rails.length / 2 + supports.offset]
+        ends = supports.inset, rails.length - supports.inset
+        return [float(place) for place in np.linspace(*ends, supports.count)]
+
+    @cached_property
+    def course(self) -> Course:
+        """Marks even in time, with the moments of greatest acceleration among them."""
+        shot, design = self.shot, self.design
+        times, motion = marked_move(
+            shot.distance, shot.duration, shot.ease, shot.ease_in, shot.ease_out
+        )
+        middle, half = design.rails.length / 2, design.carriage.wheelbase / 2
+        place = middle + shot.sense * (motion.place - shot.distance / 2)
+        return Course(
+            times=times,
+            marks=motion.place,
+            place=np.clip(place, half, design.rails.length - half),
+            speed=shot.sense * motion.speed,
+            acceleration=shot.sense * motion.acceleration,
+        )
+
+    @cached_property
+    def carried(self) -> carriage_statics.CarriageLoad:
+        """Load, carriage and wheels as one mass with its place over the wheels."""
+        carriage, centre, wheel = self.design.carriage, self.load.centre(), self.rows.wheel
+        ahead, across = centre.right, centre.forward
+        if self.shot.along:
+            ahead, across = centre.forward, -centre.right
+        own = carriage.mass + wheel.count * wheel.mass
+        mass = own + centre.mass
+        height = centre.mass * (carriage.screw_height + centre.up) + own * carriage.screw_height / 2
+        return carriage_statics.CarriageLoad(
+            mass=mass,
+            forward=(centre.mass * (carriage.camera_offset + ahead)) / mass,
+            sideways=(centre.mass * (carriage.camera_side + across)) / mass,
+            height=height / mass,
+            wheelbase=carriage.wheelbase,
+            gauge=self.gauge,
+            push_height=self.design.drive.push_height,
+            rolling=wheel.rolling_resistance * carriage.friction,
+        )
+
+    @cached_property
+    def axis(self) -> Axis:
+        """The carriage along its rails."""
+        run, shot, carried = self.course, self.shot, self.carried
+        weight = carried.mass * GRAVITY
+        moving = np.abs(np.sign(run.speed))
+        slope = np.full_like(run.times, weight * math.sin(shot.tilt) * shot.sense)
+        return Axis(
+            name="way covered",
+            kind="length",
+            place=run.marks,
+            speed=np.abs(run.speed),
+            acceleration=run.acceleration * shot.sense,
+            resisting={
+                "slope": slope,
+                "rolling": moving * carried.rolling * weight * math.cos(shot.tilt),
+            },
+            inertia=carried.mass,
+            pixels=self.focal_px / shot.subject.distance,
+        )
+
+    @cached_property
+    def push(self) -> Array:
+        """Along the rails to the right, N."""
+        return self.axis.effort * self.shot.sense
+
+    @cached_property
+    def axles(self) -> Array:
+        """Load on the left and the right axle, (2, n) N."""
+        tilt = np.full_like(self.course.times, self.shot.tilt)
+        return carriage_statics.axle_loads(self.carried, self.course.acceleration, tilt, self.push)
+
+    @cached_property
+    def wheels(self) -> Array:
+        """Load on each of four wheels, (4, n) N."""
+        return carriage_statics.wheel_loads(self.carried, self.axles)
+
+    @property
+    def line(self) -> float:
+        """The rails' own weight square to them, N/m."""
+        area, density = self.rows.section.properties.area, self.rows.material.density
+        return area * density * GRAVITY * self.rails * math.cos(self.shot.tilt)
+
+    @cached_property
+    def bending(self) -> Bending:
+        """The rails under the carriage at every mark."""
+        design, rows, run = self.design, self.rows, self.course
+        properties, material, rails = rows.section.properties, rows.material, self.rails
+        half = design.carriage.wheelbase / 2
+        wheel_place = np.stack([run.place - half, run.place + half])
+        shear = np.inf
+        if rows.section.shape == "rectangle":
+            shear = 5 / 6 * material.shear_modulus * properties.area
+        rigidity = material.modulus * properties.effective_moment
+        turning = design.supports.head_stiffness if design.supports.kind == "stand" else 0.0
+        held = tuple(Support(place, rotational=turning) for place in self.supports)
+        beam = factorised(design.rails.length, rails * rigidity, held, rails * shear)
+        under = beam.locate(wheel_place)
+        cases = beam.point_loads(under, self.axles)
+        answer = beam.solve(cases + beam.line_load(self.line) / material.creep_factor)
+        dips = beam.deflection_at(answer, under)
+
+        # Statics must see the true own weight; creep makes it sag more, not weigh more.
+        true = answer
+        if material.creep_factor != 1:
+            true = beam.solve(cases + beam.line_load(self.line))
+        edges = np.repeat(np.array(self.supports)[:, None], run.times.size, axis=1)
+        at = np.concatenate([wheel_place, edges, np.maximum(edges - 1e-9, 0.0)])
+        moment = beam.bending_moment(true, at, wheel_place, self.axles, self.line)
+
+        near = far = dips
+        roll = np.zeros_like(run.times)
+        share = np.abs(moment) / rails
+        askew = self.carried.sideways / self.gauge
+        if rails == 1:
+            roll = self._twist
+        elif askew:
+            # What one rail carries more and the other less; the stand's plate keeps the two
+            # in line with each other, so for this part it is a clamp.
+            clamp = np.inf if design.supports.kind == "stand" else 0.0
+            clamped = tuple(Support(place, rotational=clamp) for place in self.supports)
+            uneven = factorised(design.rails.length, rigidity, clamped, shear)
+            extra = uneven.solve(uneven.point_loads(under, self.axles * askew))
+            more = uneven.deflection_at(extra, under)
+            near, far = dips - more, dips + more
+            roll = 2 * more.mean(axis=0) / self.gauge
+            added = uneven.bending_moment(extra, at, wheel_place, self.axles * askew, 0.0)
+            share = np.abs(moment / 2) + np.abs(added)
+        stresses = share * properties.extreme_fibre / properties.effective_moment
+        pitch = (dips[1] - dips[0]) / design.carriage.wheelbase
+        return Bending(
+            near_dip=-near.min(axis=0),
+            far_dip=-far.min(axis=0),
+            rise=dips.mean(axis=0) + pitch * design.carriage.camera_offset,
+            pitch=pitch,
+            roll=roll,
+            stress=stresses.max(axis=0),
+            reactions=true.reactions,
+            along=beam.nodes,
+            rail_line=answer.deflection,
+        )
+
+    @property
+    def _twist(self) -> Array:
+        """Turn of a single rail about its own length under the carriage, rad, far side up.
+
+        St Venant: T a / (G J) out from a support, T a b / (l G J) between two that hold.
+        """
+        place, torque = self.course.place, self.axles.sum(axis=0) * self.carried.sideways
+        torsion = self.rows.section.properties.torsion_constant
+        stiffness = self.rows.material.shear_modulus * torsion
+        supports = np.array(self.supports)
+        left = supports[np.clip(np.searchsorted(supports, place, side="right") - 1, 0, None)]
+        right = supports[np.clip(np.searchsorted(supports, place), None, len(supports) - 1)]
+        span = right - left
+        with np.errstate(divide="ignore", invalid="ignore"):
+            between = (place - left) * (right - place) / span
+        reach = np.where(span > 0, between, np.abs(place - np.where(place < left, right, left)))
+        return np.asarray(-torque * reach / stiffness)
+
+    @property
+    def camera_angles(self) -> tuple[Array, Array]:
+        """Nose-up turn and right-side-down roll of the lens that the rails cause, rad."""
+        if self.shot.along:
+            return self.bending.pitch, self.bending.roll
+        return self.bending.roll, -self.bending.pitch
+
+    @cached_property
+    def drift(self) -> Array:
+        """Drift at left edge, centre and right edge of the frame, (3, n) px, from the start."""
+        shot, (pitch, roll) = self.shot, self.camera_angles
+        distance: Array | float = shot.subject.distance
+        if shot.along:
+            # Along its bearing the lens comes nearer to the subject or leaves it.
+            moved = shot.sense * (self.course.marks - shot.distance / 2)
+            distance = shot.subject.distance - moved * math.cos(shot.tilt)
+        centre = picture.drift(pitch, self.bending.rise, self.focal_px, distance)
+        edges = picture.edge_drift(centre, roll, shot.lens.frame_width)
+        return np.asarray(edges - edges[:, :1])

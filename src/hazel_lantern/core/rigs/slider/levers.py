@@ -1,0 +1,131 @@
+"""What may be changed to mend a slider's lamps, and what is ranked."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable
+
+from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.rigs.asks import Candidate, Choices, Lever, Numeric, Ranking
+from hazel_lantern.core.rigs.kit.stands import StandOf
+from hazel_lantern.core.rigs.kit.wheels import wheel_for
+from hazel_lantern.core.rigs.slider.answer import SliderAnswer
+from hazel_lantern.core.rigs.slider.model import F
+from hazel_lantern.core.shot import S
+
+STAND = StandOf(
+    F.supports.stand,
+    F.supports.foot_spread,
+    {F.supports.head_stiffness: "head_stiffness", F.supports.head_rating: "rating"},
+)
+KINDS = {
+    "stand": "Put it on one stand at mid-rail",
+    "end stands": "Put it on two end stands",
+    "table": "Lay it on a table",
+    "floor": "Lay it on the floor",
+}
+
+
+def sections(answer: SliderAnswer) -> Iterable[Candidate]:
+    """Every section, with the wheels it takes."""
+    catalogue, now = answer.workshop.catalogue, answer.design.carriage.wheel
+    for section in catalogue.sections.values():
+        wheel = wheel_for(section.running_face, now, catalogue.wheels)
+        if wheel is not None:
+            change = (Edit(F.carriage.wheel, wheel),) if wheel != now else ()
+            edits = (Edit(F.rails.section, section.id), *change)
+            yield Candidate(section.id, section.name, edits)
+
+
+def wheels(answer: SliderAnswer) -> Iterable[Candidate]:
+    """Wheels that run on the section in use."""
+    for wheel in answer.workshop.catalogue.wheels.values():
+        if wheel.face == answer.rows.section.running_face:
+            yield Candidate(wheel.id, wheel.name, (Edit(F.carriage.wheel, wheel.id),))
+
+
+def rankings(answer: SliderAnswer) -> tuple[Ranking, ...]:
+    """Rails, wheels and stands."""
+    design = answer.design
+    return (
+        Ranking(
+            "sections",
+            "Rails",
+            lambda: sections(answer),
+            design.rails.section,
+            "frame-drift",
+            path=F.rails.section,
+        ),
+        Ranking(
+            "wheels",
+            "Wheels",
+            lambda: wheels(answer),
+            design.carriage.wheel,
+            "fit",
+            path=F.carriage.wheel,
+        ),
+        Ranking(
+            "stands",
+            "Stands",
+            lambda: STAND.choices(answer.case),
+            design.supports.stand,
+            "tip",
+            path=F.supports.stand,
+        ),
+    )
+
+
+def _sections_with_wheels(answer: SliderAnswer) -> Choices:
+    names = answer.workshop.catalogue.wheels
+    return Choices(
+        tuple(
+            (
+                f"Run on {one.name}"
+                + (f" with {names[one.edits[1].value].name.lower()}" if one.edits[1:] else ""),
+                one.edits,
+            )
+            for one in sections(answer)
+            if one.id != answer.design.rails.section
+        )
+    )
+
+
+def levers(answer: SliderAnswer) -> Iterable[Lever]:
+    """All that may be changed to mend a lamp; the search finds which does."""
+    design = answer.design
+    rails, supports, carriage = design.rails, design.supports, design.carriage
+    least = carriage.length + 2 * design.stop + 0.01
+    far = 0.4 * rails.length
+    yield Numeric(F.rails.length, 0.01, least, 6.0, "Make the rails {}")
+    yield Numeric(
+        F.carriage.length, 0.01, max(carriage.wheelbase, 0.06), 0.5, "Make the carriage {} long"
+    )
+    yield Numeric(F.carriage.wheelbase, 0.005, 0.04, carriage.length, "Set the wheelbase to {}")
+    title = "Move the camera to {} from the carriage's middle"
+    yield Numeric(F.carriage.camera_offset, 0.005, -0.15, 0.15, title)
+    title = "Move the camera to {} across the carriage"
+    yield Numeric(F.carriage.camera_side, 0.005, -0.15, 0.15, title)
+    yield Numeric(F.drive.push_offset, 0.005, 0.0, 0.3, "Push {} beside the middle")
+    title = "Set the rails parallel within {}"
+    yield Numeric(F.rails.spacing_error, 0.0001, 0.0001, 0.005, title)
+    yield Numeric(S.duration, 0.5, 0.5, 120.0, "Take {} for the move")
+    yield _sections_with_wheels(answer)
+    named = (one._replace(name=one.name.lower()) for one in wheels(answer))
+    yield Choices.of("Use {}", named, carriage.wheel)
+    yield Choices.words(F.supports.kind, KINDS, supports.kind)
+    if answer.rails == 2:
+        yield Numeric(F.rails.spacing, 0.01, 0.06, 0.4, "Space the rails {}")
+    if answer.shot.tilt:
+        yield Numeric(S.tilt, math.radians(0.25), -0.5, 0.5, "Tilt the track {}")
+        yield Numeric(F.drive.brake, 0.5, 0.0, 100.0, "Fit a brake that holds {}")
+    if answer.on_stands:
+        yield STAND.spread_lever(answer.case)
+        yield Numeric(F.supports.ballast, 0.1, 0.0, 25.0, "Hang {} under the apex")
+        stands = (one._replace(name=one.name.lower()) for one in STAND.choices(answer.case))
+        yield Choices.of("Change the stand to: {}", stands, supports.stand)
+    if supports.kind == "stand":
+        yield Numeric(F.supports.offset, 0.01, -far, far, "Put the stand {} from mid-rail")
+    else:
+        yield Numeric(F.supports.count, 1, 2, 8, "Use {} supports", whole=True)
+        title = "Set the end supports {} from the rail ends"
+        yield Numeric(F.supports.inset, 0.01, 0.0, 0.3 * rails.length, title)

@@ -1,0 +1,37 @@
+"""Settings of a project: units, money, limits, margins."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+
+from pydantic import Field, field_validator
+
+from hazel_lantern.core.fields import Frozen, choice, quantity
+from hazel_lantern.core.units import Style
+
+
+class Settings(Frozen):
+    """Units, money, limits: what holds for the whole project."""
+
+    units: Literal["mm", "ft·in"] = choice("Units", "mm")
+    denominator: Literal[16, 32] = choice("Finest part of an inch", 16)
+    currency: str = Field("€", title="Currency", min_length=1, max_length=4)
+    price_factor: float = quantity("number", "Catalogue prices times", 1.0, low=0, high=10000)
+    tight_margin: float = quantity("percent", "Tight within", 0.15, low=0, high=0.9)
+    limits: dict[str, Annotated[float, Field(ge=-1e9, le=1e9)]] = Field(
+        {}, title="Limits changed by the maker"
+    )
+    hand_push: float = quantity("force", "Push to stand up to", 10.0, low=0, high=500)
+    working_fraction: float = quantity("percent", "Share of a rating used", 0.7, low=0.05, high=1)
+    kerf: float = quantity("fine", "Saw cut", 0.002, low=0, high=0.02)
+    circle: float = quantity("fine", "Circle of confusion", 2e-5, low=1e-6, high=1e-3)
+
+    @field_validator("denominator", mode="before")
+    @classmethod
+    def _from_words(cls, value: Any) -> Any:
+        return int(value) if isinstance(value, str) and value.isdigit() else value
+
+    @property
+    def style(self) -> Style:
+        """How quantities are printed."""
+        return Style(self.units, self.denominator, self.currency)
