@@ -19,7 +19,8 @@ from hazel_lantern.core.rigs.jib.model import JibDesign
 from hazel_lantern.core.rigs.jib.stacking import rebalanced
 from hazel_lantern.core.rigs.slider.model import SliderDesign
 from hazel_lantern.core.settings import Settings
-from hazel_lantern.core.shot import Room, Shot
+from hazel_lantern.core.shot import Pace, Room, Shot
+from hazel_lantern.core.shot.moves import KINDS
 from hazel_lantern.core.units import Style
 from hazel_lantern.core.workshop import Workshop
 
@@ -49,8 +50,8 @@ def jib() -> Rig:
     """A jib that balances: a plain camera on a box tube, plates in a slot, four legs."""
     camera = LoadItem(name="Camera", kind="body", mass=2.4, forward=0.02, up=0.06)
     load = Load(items=(camera,), lens_axis=0.05)
-    shot = Shot(
-        direction="rise",
+    shot = shot_of(
+        way="rise",
         distance=1.0,
         duration=6.0,
         ease="smooth",
@@ -73,6 +74,19 @@ def store(tmp_path, monkeypatch) -> Store:
     home = tmp_path / "home"
     monkeypatch.setenv("HAZEL_LANTERN_HOME", str(home))
     return Store()
+
+
+def shot_of(**asked: object) -> Shot:
+    """A shot with the fields of its move and of its pace said beside the others.
+
+    Fields of other kinds of move are passed over.
+    """
+    pace = {name: asked.pop(name) for name in Pace.model_fields if name in asked}
+    kind = next(one for one in KINDS if asked.get("way", "left to right") in one.ways())
+    named = {name for one in KINDS for name in one.model_fields} & set(asked)
+    said = {name: asked.pop(name) for name in named}
+    move = {name: value for name, value in said.items() if name in kind.model_fields}
+    return Shot(move=kind(**move), pace=Pace(**pace), **asked)
 
 
 def changed(rig: Rig, **paths: object) -> Rig:

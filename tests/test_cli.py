@@ -42,7 +42,7 @@ def test_assess_as_json(capsys):
 
 def test_assess_ends_with_nought_when_all_hold(tmp_path, capsys, rig):
     wide = changed(
-        rig, design__supports__kind="end stands", design__supports__foot_spread=1.1, budget=900.0
+        rig, design__supports__kind="end stands", design__supports__spread=1.1, budget=900.0
     )
     path = tmp_path / "good.hazel.json"
     path.write_text(dumps(Project(rigs=(wide,))), encoding="utf-8")

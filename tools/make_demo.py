@@ -9,7 +9,8 @@ from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.project.file import dumps
 from hazel_lantern.core.project.model import LogEntry, Project, Rig
 from hazel_lantern.core.rigs.case import PartMark
-from hazel_lantern.core.rigs.dolly.model import Carried, DollyDesign, Push, Track, Wheels
+from hazel_lantern.core.rigs.dolly.model import Carried, DollyDesign, Track, Wheels
+from hazel_lantern.core.rigs.dolly.model import Drive as DollyDrive
 from hazel_lantern.core.rigs.dolly.model import Platform as Deck
 from hazel_lantern.core.rigs.jib.model import (
     Boom,
@@ -24,7 +25,8 @@ from hazel_lantern.core.rigs.jib.model import (
 )
 from hazel_lantern.core.rigs.slider.model import Carriage, Drive, Rails, SliderDesign, Supports
 from hazel_lantern.core.settings import Settings
-from hazel_lantern.core.shot import Lens, Room, Shot, Subject
+from hazel_lantern.core.shot import Arc, Lens, Line, Pace, Rise, Room, Shot, Subject
+from hazel_lantern.core.shot.moves import turned_to
 from hazel_lantern.core.workshop import Workshop
 
 OUT = Path(__file__).parent.parent / "src/hazel_lantern/data/demo/tide-mill.hazel.json"
@@ -52,11 +54,8 @@ def wheelhouse() -> Rig:
     return Rig(
         name="Wheelhouse slide",
         shot=Shot(
-            direction="left to right",
-            distance=0.80,
-            duration=6.0,
-            ease_in=1.2,
-            ease_out=1.2,
+            move=Line(way="left to right", distance=0.80),
+            pace=Pace(duration=6.0, ease_in=1.2, ease_out=1.2),
             camera_height=1.22,
             lens=Lens(focal=0.035, sensor="super-35"),
             subject=Subject(kind="standing person", height=1.72, distance=2.4),
@@ -68,9 +67,9 @@ def wheelhouse() -> Rig:
             supports=Supports(
                 kind="stand",
                 stand="video-heavy",
-                foot_spread=0.78,
+                spread=0.78,
                 head_stiffness=2600,
-                head_rating=20,
+                rating=20,
             ),
             carriage=Carriage(
                 wheel="groove-nylon",
@@ -102,13 +101,9 @@ def loft() -> Rig:
     return Rig(
         name="Loft crane",
         shot=Shot(
-            direction="rise",
-            distance=1.30,
-            duration=8.0,
-            ease="smooth",
+            move=Rise(way="rise", distance=1.30, sweep=math.radians(24), reach=0.45),
+            pace=Pace(duration=8.0, ease="smooth"),
             camera_height=1.40,
-            sweep=math.radians(24),
-            reach=0.45,
             lens=Lens(focal=0.024, sensor="super-35"),
             subject=Subject(kind="standing person", height=1.72, distance=3.2),
             room=Room(length=4.2, height=2.9),
@@ -143,13 +138,8 @@ def causeway() -> Rig:
     return Rig(
         name="Causeway track",
         shot=Shot(
-            direction="arc right",
-            distance=2.4,
-            radius=4.2,
-            duration=9.0,
-            ease="soft ramps",
-            ease_in=2.0,
-            ease_out=2.0,
+            move=Arc(way="arc right", distance=2.4, radius=4.2),
+            pace=Pace(duration=9.0, ease_in=2.0, ease_out=2.0),
             camera_height=1.45,
             lens=Lens(focal=0.035, sensor="super-35"),
             subject=Subject(kind="standing person", height=1.72, distance=4.2),
@@ -173,7 +163,7 @@ def causeway() -> Rig:
             ),
             wheels=Wheels(roller="skate-v", wheelbase=0.62, bogie=0.14),
             platform=Deck(mass=7.5, length=0.8, width=0.7, spread=0.55),
-            push=Push(height=0.9, stopping=12.0),
+            drive=DollyDrive(height=0.9, stopping=12.0),
             carried=Carried(longest=2.4),
         ),
         budget=260,
@@ -184,7 +174,7 @@ def causeway() -> Rig:
 def towpath() -> Rig:
     """The same dolly on straight pipe, to be compared."""
     round_it = causeway()
-    shot = round_it.shot.model_copy(update={"direction": "left to right"})
+    shot = round_it.shot.model_copy(update={"move": turned_to(round_it.shot.move, "left to right")})
     track = round_it.design.track.model_copy(
         update={"kind": "straight track", "section": "aluminium-tube-32x3"}
     )

@@ -45,7 +45,8 @@ def test_from_above_is_the_first_view_and_the_dolly_is_dragged_along(causeway, d
 
 
 @pytest.mark.parametrize(
-    "path", ["shot.distance", "shot.radius", "shot.subject.distance", "design.track.gauge"]
+    "path",
+    ["shot.move.distance", "shot.move.radius", "shot.subject.distance", "design.track.gauge"],
 )
 @pytest.mark.parametrize("far", [QPoint(9000, 0), QPoint(0, 9000), QPoint(-9000, -9000)])
 def test_dragging_anything_to_its_extremes_keeps_a_dolly_that_can_be(
@@ -119,14 +120,14 @@ def test_the_sagging_track_is_mended_by_a_click(window, causeway, hand, qtbot):
 
 def test_a_curved_track_from_nothing(empty_window, hand, qtbot):
     window, page = empty_window, empty_window.new_page
-    pill = page.fields.pills["shot.direction"]
+    pill = page.fields.pills["shot.move.way"]
     pill.setFocus()
     hand.key(pill, Qt.Key.Key_Return)
     popup = next(w for w in window.findChildren(ChoicePopup) if w.isVisible())
     popup.list.setCurrentItem(popup.list.findItems("arc left", Qt.MatchFlag.MatchExactly)[0])
     hand.key(popup.list, Qt.Key.Key_Return)
-    hand.type_into(page.fields.pills["shot.radius"], "4 m")
-    hand.type_into(page.fields.pills["shot.distance"], "2 m")
+    hand.type_into(page.fields.pills["shot.move.radius"], "4 m")
+    hand.type_into(page.fields.pills["shot.move.distance"], "2 m")
     hand.type_into(page.fields.pills["shot.room.length"], "8 m")
     assert page.draft_buttons["dolly"].isEnabled()
     assert not page.draft_buttons["jib"].isEnabled()

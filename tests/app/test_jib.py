@@ -199,17 +199,17 @@ def test_plates_are_added_changed_and_taken_out(window, crane, hand):
 def test_a_jib_from_nothing_by_mouse_and_keys(empty_window, hand, qtbot, tmp_path, monkeypatch):
     window, page = empty_window, empty_window.new_page
     assert not page.draft_buttons["jib"].isEnabled()
-    pill = page.fields.pills["shot.direction"]
+    pill = page.fields.pills["shot.move.way"]
     pill.setFocus()
     hand.key(pill, Qt.Key.Key_Return)
     popup = next(w for w in window.findChildren(ChoicePopup) if w.isVisible())
     found = popup.list.findItems("rise", Qt.MatchFlag.MatchExactly)
     popup.list.setCurrentItem(found[0])
     hand.key(popup.list, Qt.Key.Key_Return)
-    assert page.scratch.value("shot.direction") == "rise"
+    assert page.scratch.value("shot.move.way") == "rise"
     assert page.draft_buttons["jib"].isEnabled()
     assert not page.draft_buttons["slider"].isEnabled()
-    hand.type_into(page.fields.pills["shot.distance"], "1.1 m")
+    hand.type_into(page.fields.pills["shot.move.distance"], "1.1 m")
     hand.type_into(page.fields.pills["shot.room.height"], "3 m")
     hand.click(page.draft_buttons["jib"])
     qtbot.waitUntil(lambda: window.desk is not None, timeout=60000)

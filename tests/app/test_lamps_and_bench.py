@@ -93,16 +93,16 @@ def test_all_stations_by_their_keys(window, hand, qtbot):
 def test_the_shot_is_typed_and_seen(window, hand):
     window.session.go_to_station("Shot")
     fields = window.desk.benches["Shot"].fields
-    hand.type_into(fields.pills["shot.distance"], "500")
+    hand.type_into(fields.pills["shot.move.distance"], "500")
     assert window.session.assessment.marks[-1] == pytest.approx(0.5)
-    pill = fields.pills["shot.direction"]
+    pill = fields.pills["shot.move.way"]
     pill.setFocus()
     hand.key(pill, Qt.Key.Key_Return)
     popup = popup_of(window)
     popup.list.setCurrentRow(2)
     hand.key(popup.list, Qt.Key.Key_Return)
-    assert window.session.value("shot.direction") == "push in"
-    assert window.session.rig.shot.along
+    assert window.session.value("shot.move.way") == "push in"
+    assert window.session.rig.shot.move.along
     hand.type_into(fields.pills["shot.subject.distance"], "200")
     assert "run into the subject" in fields.pills["shot.subject.distance"].balloon.text()
 
@@ -216,7 +216,7 @@ def test_measurements_are_logged_against_what_was_foretold(window, hand, qtbot):
 
 def test_cautions_show_where_they_matter(window):
     assert "ballast" not in window.desk.cautions.text()
-    window.session.type_into("shot.tilt", "5")
+    window.session.type_into("shot.move.tilt", "5")
     assert "tilted" in window.desk.cautions.text()
     window.session.go_to_station("Try-out")
     assert not window.desk.cautions.isVisible()

@@ -118,7 +118,7 @@ def test_each_subject_and_direction_is_framed(window, qtbot):
         for direction in ("left to right", "push in", "pull out"):
             session = window.session
             assert session.choose("shot.subject.kind", kind) == ""
-            assert session.choose("shot.direction", direction) == ""
+            assert session.choose("shot.move.way", direction) == ""
             image.fill(0)
             painter = QPainter(image)
             lens = LensPainter(session.rig, session.assessment, session.style)

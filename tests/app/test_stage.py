@@ -32,7 +32,7 @@ def test_the_carriage_is_dragged_along_the_rails(window, drawing, hand):
 
 def test_rail_ends_feet_and_stand_are_dragged_and_undone_in_one_step(window, drawing, hand):
     session = window.session
-    for path in ("design.rails.length", "design.supports.foot_spread", "design.supports.offset"):
+    for path in ("design.rails.length", "design.supports.spread", "design.supports.offset"):
         before = session.value(path)
         start = grip(drawing, path)
         hand.drag(drawing, start, start + QPoint(20, 0))
@@ -44,7 +44,7 @@ def test_rail_ends_feet_and_stand_are_dragged_and_undone_in_one_step(window, dra
 
 @pytest.mark.parametrize("far", [QPoint(9000, 0), QPoint(-9000, 0), QPoint(0, 9000)])
 @pytest.mark.parametrize(
-    "path", ["design.rails.length", "design.supports.foot_spread", "design.supports.offset"]
+    "path", ["design.rails.length", "design.supports.spread", "design.supports.offset"]
 )
 def test_dragging_anything_to_its_extremes_keeps_a_design_that_can_be(
     window, drawing, hand, path, far
@@ -70,13 +70,13 @@ def test_a_pill_takes_what_a_maker_writes(window, drawing, hand):
 
 
 def test_a_pill_is_worked_by_keys_alone(window, drawing, hand, qtbot):
-    pill = drawing.pills["design.supports.foot_spread"]
+    pill = drawing.pills["design.supports.spread"]
     pill.setFocus()
     qtbot.keyClicks(pill, "9")
     assert pill.editor is not None
     qtbot.keyClicks(pill.editor, "50")
     hand.key(pill.editor, Qt.Key.Key_Return)
-    assert window.session.value("design.supports.foot_spread") == pytest.approx(0.95)
+    assert window.session.value("design.supports.spread") == pytest.approx(0.95)
     assert pill.hasFocus()
 
 
@@ -164,14 +164,14 @@ def test_through_the_lens_shows_the_subject_move(window, drawing, qtbot):
 
 
 def test_a_pill_that_goes_takes_its_open_editor_along(window, drawing, hand, qtbot):
-    pill = drawing.pills["design.supports.foot_spread"]
+    pill = drawing.pills["design.supports.spread"]
     hand.click(pill)
     editor = pill.editor
     editor.setText("950")
     assert window.session.choose("design.supports.kind", "table") == ""
-    assert "design.supports.foot_spread" not in drawing.pills
+    assert "design.supports.spread" not in drawing.pills
     assert not editor.isVisible()
-    assert window.session.value("design.supports.foot_spread") == pytest.approx(0.78)
+    assert window.session.value("design.supports.spread") == pytest.approx(0.78)
 
 
 def test_f2_edits_the_pill_that_has_the_keyboard(window, drawing, hand):

@@ -31,7 +31,7 @@ def test_the_empty_state_asks_one_question(empty_window):
 def test_a_rig_from_nothing_by_mouse_alone(empty_window, hand, qtbot, tmp_path, monkeypatch):
     window = empty_window
     page = window.new_page
-    hand.type_into(page.fields.pills["shot.distance"], "600")
+    hand.type_into(page.fields.pills["shot.move.distance"], "600")
     hand.type_into(page.fields.pills["shot.camera_height"], "1100")
     hand.type_into(page.fields.pills["shot.subject.distance"], "2.4 m")
     hand.click(page.draft_buttons["slider"])
@@ -59,7 +59,7 @@ def test_a_rig_from_nothing_by_keyboard_alone(empty_window, hand, qtbot, tmp_pat
     window, page = empty_window, empty_window.new_page
     qtbot.waitExposed(window)
     window.activateWindow()
-    first = page.fields.pills["shot.distance"]
+    first = page.fields.pills["shot.move.distance"]
     first.setFocus()
     qtbot.keyClicks(first, "5")
     qtbot.keyClicks(first.editor, "00")

@@ -149,7 +149,7 @@ def test_holes_lie_on_their_plates_and_match_the_wheels(rig, workshop, settings)
 
 def test_steps_speak_of_this_rig(rig, workshop, settings):
 
-    tilted = changed(rig, shot__tilt=0.05, design__supports__ballast=3.0)
+    tilted = changed(rig, shot__move__tilt=0.05, design__supports__ballast=3.0)
     found = assess(tilted, settings, workshop)
     steps = found.steps()
     words = " ".join(step.text for step in steps)
@@ -195,7 +195,7 @@ def test_the_pack_holds_all_that_a_workshop_needs(tmp_path, rig, workshop, units
 
 
 def test_the_set_card_says_what_is_not_ready(tmp_path, rig, workshop):
-    narrow = changed(rig, design__supports__foot_spread=0.5)
+    narrow = changed(rig, design__supports__spread=0.5)
     files = write_pack(Project(rigs=(narrow,)), narrow, workshop, tmp_path)
     assert "Not ready: tips over at the" in words_of(files[0])
 

@@ -105,8 +105,8 @@ def test_saved_is_what_was_marked(document):
 PATHS = [
     "design.rails.length",
     "design.rails.spacing",
-    "design.supports.foot_spread",
-    "shot.distance",
+    "design.supports.spread",
+    "shot.move.distance",
     "budget",
 ]
 

@@ -27,10 +27,10 @@ from hazel_lantern.core.rigs.dolly.model import DollyDesign
 from hazel_lantern.core.rigs.dolly.parts import pieces, rail_lengths
 from hazel_lantern.core.rigs.dolly.shaking import joints_of
 from hazel_lantern.core.settings import Settings
-from hazel_lantern.core.shot import Room, Shot, Subject
+from hazel_lantern.core.shot import Room, Subject
 from hazel_lantern.core.units import Style
 from hazel_lantern.core.workshop import Workshop
-from tests.conftest import assess, changed, check_offer, check_way_forward
+from tests.conftest import assess, changed, check_offer, check_way_forward, shot_of
 
 CHECKS = """shot ride track-dip track-stress pipe-strain arc fit wheel-load wheel-lift tip
 feet push stop runaway carry room budget"""
@@ -41,8 +41,8 @@ LAID = ["straight track", "bowed track", "pre-bent track", "no track"]
 def of(direction="left to right", **more) -> Rig:
     """A dolly with a camera of 2.4 kg over its middle."""
     camera = LoadItem(name="Camera", kind="body", mass=2.4, up=0.06)
-    shot = Shot(
-        direction=direction,
+    shot = shot_of(
+        way=direction,
         distance=2.4,
         duration=8.0,
         ease_in=2.0,
@@ -214,7 +214,8 @@ def test_wheels_and_tipping_by_moments(straight):
 
 
 def test_a_fast_curve_leans_on_the_outer_rail(bowed):
-    slow, fast = assess(bowed), assess(changed(bowed, shot__duration=4.0, shot__ease="smooth"))
+    hurried = changed(bowed, shot__pace__duration=4.0, shot__pace__ease="smooth")
+    slow, fast = assess(bowed), assess(hurried)
     middle = len(slow.marks) // 2
     for found in (slow, fast):
         answer = found.answer
@@ -233,9 +234,9 @@ def test_push_stop_and_slope(straight):
     assert found.by_id["dolly.push"].value == pytest.approx(peak, rel=1e-3)
     slows = 0.02 * GRAVITY + 15.0 / mass
     assert found.by_id["dolly.stop"].value == pytest.approx(speed**2 / 2 / slows)
-    steep = assess(changed(straight, shot__tilt=0.05))
+    steep = assess(changed(straight, shot__move__tilt=0.05))
     assert steep.by_id["dolly.runaway"].state is State.FAILS
-    held = changed(straight, shot__tilt=0.05, design__push__brake=60.0)
+    held = changed(straight, shot__move__tilt=0.05, design__drive__brake=60.0)
     assert assess(held).by_id["dolly.runaway"].state is State.HOLDS
 
 
@@ -334,9 +335,9 @@ def test_the_causeway_track_fails_honestly_and_its_mends_work(causeway, settings
         ({"design__wheels__gauge_error": 0.003}, "dolly.fit"),
         ({"design__track__gauge": 0.09}, "dolly.tip"),
         ({"design__platform__spread": 0.8}, "dolly.feet"),
-        ({"shot__duration": 4.0, "design__platform__ballast": 60.0}, "dolly.push"),
-        ({"shot__duration": 5.0}, "dolly.stop"),
-        ({"shot__tilt": 0.04}, "dolly.runaway"),
+        ({"shot__pace__duration": 4.0, "design__platform__ballast": 60.0}, "dolly.push"),
+        ({"shot__pace__duration": 5.0}, "dolly.stop"),
+        ({"shot__move__tilt": 0.04}, "dolly.runaway"),
         ({"design__track__piece": 2.6}, "dolly.carry"),
         ({"budget": 300.0}, "dolly.budget"),
     ],
@@ -369,8 +370,8 @@ def test_a_first_draft_stands(direction, distance, radius, height):
     workshop, settings = Workshop(), Settings()
     items = workshop.catalogue.items
     load = Load(items=tuple(LoadItem.of(items[id]) for id in ("body-small", "lens-prime")))
-    shot = Shot(
-        direction=direction,
+    shot = shot_of(
+        way=direction,
         distance=distance,
         radius=max(radius, distance / 2),
         duration=4 * distance + 4,
@@ -485,7 +486,7 @@ def test_the_feet_of_a_stand_fill_a_triangle_of_their_own_spread(straight):
 
 
 def test_a_crank_takes_turns_and_parts(straight):
-    rig = changed(straight, design__push__kind="crank and spool", design__push__spool=0.06)
+    rig = changed(straight, design__drive__kind="hand crank", design__drive__spool=0.06)
     found = assess(rig)
     assert {"crank", "spool-line"} <= {part.key for part in found.parts}
     rows = dict(found.readout("Drive"))

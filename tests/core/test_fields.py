@@ -51,7 +51,7 @@ def test_an_edit_makes_a_new_rig_and_leaves_the_old(rig):
         ("design.supports.inset", 0.9, "at most 540 mm"),
         ("design.supports.offset", -0.9, "either side"),
         ("design.supports.kind", "string", "accepted: stand"),
-        ("shot.ease_in", 5.5, "ease in and out"),
+        ("shot.pace.ease_in", 5.5, "ease in and out"),
         ("design.supports.count", 2.5, "Supports"),
         ("name", "", "Name"),
     ],
@@ -62,7 +62,7 @@ def test_an_impossible_edit_says_what_would_be_accepted(rig, path, value, says):
 
 
 def test_the_lens_cannot_run_into_the_subject(rig):
-    pushed = replaced(rig, "shot.direction", "push in")
+    pushed = replaced(rig, "shot.move.way", "push in")
     with pytest.raises(EditError, match="run into the subject"):
         replaced(pushed, "shot.subject.distance", 0.3)
 

@@ -104,7 +104,7 @@ def spoiled(project, *path, value=None, drop=False):
         (("rigs", 0, "design", "rails", "colour"), "red", "not known"),
         (("rigs", 0, "design", "family"), "glider", "slider"),
         (("rigs", 0, "design", "rails", "section"), "moonbeam", "not in the catalogue"),
-        (("rigs", 0, "shot", "direction"), "up", "left to right"),
+        (("rigs", 0, "shot", "move", "way"), "up", "left to right"),
         (("rigs", 0, "load", "items", 0, "mass"), -2, "number 1"),
         (("rigs", 0, "assumed"), [{"path": "design.wings", "why": "x"}], "wings"),
         (("settings", "limits"), {"slider.tip": "steep"}, "limits"),

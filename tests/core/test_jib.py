@@ -26,14 +26,14 @@ from hazel_lantern.core.rigs.jib.answer import Geometry
 from hazel_lantern.core.rigs.jib.model import JibDesign
 from hazel_lantern.core.rigs.jib.standing import ways_over, whole_weight
 from hazel_lantern.core.settings import Settings
-from hazel_lantern.core.shot import Room, Shot, Subject
+from hazel_lantern.core.shot import Pace, Room, Subject
 from hazel_lantern.core.units import Style
 from hazel_lantern.core.workshop import Workshop
-from tests.conftest import assess, changed, check_offer, check_way_forward
+from tests.conftest import assess, changed, check_offer, check_way_forward, shot_of
 
 CHECKS = """reach height balance counterweight level bars boom-stress boom-dip bounce windup tip
 base-load bare-arm clearance room budget"""
-RISE = Shot(direction="rise")
+RISE = shot_of(way="rise")
 IDS = [f"jib.{name}" for name in CHECKS.split()]
 
 
@@ -306,9 +306,10 @@ def test_the_pan_winds_up_with_inertia_and_softness(jib):
     reach = 1.28
     shown = found.focal_px * (still + still * reach / jib.shot.subject.distance)
     assert shown < lamp.value < 1.1 * shown
-    hard = changed(jib, shot__ease="straight ramps", shot__ease_in=0.3, shot__ease_out=0.3)
+    ramps = Pace(duration=6.0, ease="straight ramps", ease_in=0.3, ease_out=0.3)
+    hard = changed(jib, shot__pace=ramps)
     assert assess(hard).by_id["jib.windup"].value > 2 * lamp.value
-    assert not assess(changed(jib, shot__sweep=0.0)).by_id["jib.windup"].applies
+    assert not assess(changed(jib, shot__move__sweep=0.0)).by_id["jib.windup"].applies
 
 
 def test_pan_inertia_counts_the_camera_where_it_stands(jib):
@@ -488,15 +489,15 @@ def test_the_loft_crane_fails_honestly_and_its_mends_work(loft, settings, worksh
 @pytest.mark.parametrize(
     ("changes", "target"),
     [
-        ({"shot__reach": 0.6}, "jib.reach"),
-        ({"shot__distance": 1.5}, "jib.height"),
+        ({"shot__move__reach": 0.6}, "jib.reach"),
+        ({"shot__move__distance": 1.5}, "jib.height"),
         ({"design__counterweight__above": 0.1}, "jib.balance"),
         ({"design__counterweight__carrier": "bolted in one place"}, "jib.counterweight"),
         ({"design__level__bar_error": 0.003}, "jib.level"),
         ({"design__level__kind": "twin cables", "design__level__preload": 2.0}, "jib.bars"),
         ({"design__boom__section": "pvc-pipe-40x3.2"}, "jib.boom-dip"),
         ({"design__boom__section": "aluminium-tube-20x2"}, "jib.bounce"),
-        ({"shot__sweep": 2.5, "shot__duration": 2.0}, "jib.windup"),
+        ({"shot__move__sweep": 2.5, "shot__pace__duration": 2.0}, "jib.windup"),
         ({"design__post__spread": 0.2}, "jib.tip"),
         ({"design__post__turntable": "stand-head"}, "jib.base-load"),
         ({"design__swing__up": math.radians(78)}, "jib.clearance"),
@@ -537,8 +538,8 @@ def test_a_first_draft_stands(distance, height, reach, direction, carried):
     workshop, settings = Workshop(), Settings()
     load = Load(items=tuple(LoadItem.of(workshop.catalogue.items[id]) for id in carried))
     height = max(height, distance / 2 + 0.35)
-    shot = Shot(
-        direction=direction,
+    shot = shot_of(
+        way=direction,
         distance=distance,
         camera_height=height,
         reach=reach,
@@ -557,9 +558,9 @@ def test_a_first_draft_stands(distance, height, reach, direction, carried):
 
 def test_a_jib_suits_a_rise_and_says_why_it_does_not_suit_a_slide():
     family = families()["jib"]
-    assert family.suits(Shot(direction="rise", distance=1.2))[0] == 1.0
-    assert family.suits(Shot(direction="rise", distance=5.0))[0] < 1.0
-    share, why = family.suits(Shot(direction="left to right"))
+    assert family.suits(shot_of(way="rise", distance=1.2))[0] == 1.0
+    assert family.suits(shot_of(way="rise", distance=5.0))[0] < 1.0
+    share, why = family.suits(shot_of(way="left to right"))
     assert share < 0.5
     assert "arc" in why
 

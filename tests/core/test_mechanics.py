@@ -83,7 +83,7 @@ def load_of(**changes):
         "wheelbase": 0.16,
         "gauge": 0.12,
         "push_height": 0.05,
-        "rolling": 0.02,
+        "rolling_resistance": 0.02,
     } | changes
     return carriage.CarriageLoad(**values)
 

@@ -127,7 +127,7 @@ def test_frame_drift_of_a_push_in_is_pitch_and_rise(rig):
     from hazel_lantern.core.mechanics import picture
 
     pushed = changed(
-        rig, shot__direction="push in", shot__subject__distance=3.0, shot__subject__height=0.1
+        rig, shot__move__way="push in", shot__subject__distance=3.0, shot__subject__height=0.1
     )
     found = assess(pushed)
     aim = np.array([[*found.subject[:2], pushed.shot.camera_height]])
@@ -159,9 +159,9 @@ def test_stiff_rails_do_not_move_the_frame(rig):
 def test_longer_lens_more_drift_in_proportion(rig):
     short, long = (
         assess(rig),
-        assess(changed(rig, shot__lens__focal=0.07, shot__direction="push in")),
+        assess(changed(rig, shot__lens__focal=0.07, shot__move__way="push in")),
     )
-    pushed = assess(changed(rig, shot__direction="push in"))
+    pushed = assess(changed(rig, shot__move__way="push in"))
     assert long.by_id["slider.frame-drift"].value == pytest.approx(
         2 * pushed.by_id["slider.frame-drift"].value, rel=1e-6
     )
@@ -171,7 +171,7 @@ def test_longer_lens_more_drift_in_proportion(rig):
 def test_wheels_lift_when_the_lens_hangs_too_far_out(rig):
     heavy = LoadItem(name="Tele", mass=2.5, forward=0.14, up=0.06)
     tele = changed(
-        rig, shot__direction="push in", load__items=(heavy,), design__carriage__camera_offset=0.04
+        rig, shot__move__way="push in", load__items=(heavy,), design__carriage__camera_offset=0.04
     )
     lamp = assess(tele).by_id["slider.wheel-lift"]
     assert lamp.state is State.FAILS
@@ -201,27 +201,19 @@ def test_wider_feet_and_more_ballast_never_tip_sooner(spread, ballast):
         name="r", load=Load(items=(LoadItem(name="c", mass=2.0, up=0.05),)), design=SliderDesign()
     )
     now = (
-        assess(
-            changed(rig, design__supports__foot_spread=spread, design__supports__ballast=ballast)
-        )
+        assess(changed(rig, design__supports__spread=spread, design__supports__ballast=ballast))
         .by_id["slider.tip"]
         .value
     )
     wider = (
         assess(
-            changed(
-                rig, design__supports__foot_spread=spread + 0.1, design__supports__ballast=ballast
-            )
+            changed(rig, design__supports__spread=spread + 0.1, design__supports__ballast=ballast)
         )
         .by_id["slider.tip"]
         .value
     )
     heavier = (
-        assess(
-            changed(
-                rig, design__supports__foot_spread=spread, design__supports__ballast=ballast + 2
-            )
-        )
+        assess(changed(rig, design__supports__spread=spread, design__supports__ballast=ballast + 2))
         .by_id["slider.tip"]
         .value
     )
@@ -232,7 +224,7 @@ def test_wider_feet_and_more_ballast_never_tip_sooner(spread, ballast):
 
 def test_left_to_right_and_back_tip_alike(rig):
     there = assess(rig).by_id["slider.tip"].value
-    back = assess(changed(rig, shot__direction="right to left")).by_id["slider.tip"].value
+    back = assess(changed(rig, shot__move__way="right to left")).by_id["slider.tip"].value
     assert there == pytest.approx(back, rel=1e-9)
 
 
@@ -249,7 +241,7 @@ def test_stand_carries_everything_above_it(rig):
 
 
 def test_runs_away_past_the_rolling_angle_and_a_brake_holds(rig):
-    tilted = changed(rig, shot__tilt=math.radians(4))
+    tilted = changed(rig, shot__move__tilt=math.radians(4))
     lamp = assess(tilted).by_id["slider.runaway"]
     assert lamp.state is State.FAILS
     assert lamp.limit == pytest.approx(math.atan(0.015))
@@ -345,9 +337,9 @@ def test_no_design_gives_a_figure_that_is_none(
         design__carriage__length=carriage,
         design__supports__kind=kind,
         design__rails__arrangement=arrangement,
-        shot__direction=direction,
+        shot__move__way=direction,
         shot__camera_height=height,
-        shot__tilt=tilt,
+        shot__move__tilt=tilt,
         shot__subject__distance=3.0,
     )
     found = assess(odd)
@@ -391,7 +383,7 @@ def test_a_single_rail_twists_under_a_side_load(rig):
 def test_captive_words_cautions_and_readouts(rig):
     tilted = changed(
         rig,
-        shot__tilt=0.05,
+        shot__move__tilt=0.05,
         design__drive__kind="hand crank",
         design__rails__section="carbon-tube-25x1.5",
     )
@@ -408,7 +400,7 @@ def test_views_edit_only_fields_that_exist(rig):
     from hazel_lantern.core.fields import describe
 
     for kind in ("stand", "end stands", "table", "floor"):
-        placed = changed(rig, design__supports__kind=kind, shot__tilt=0.02)
+        placed = changed(rig, design__supports__kind=kind, shot__move__tilt=0.02)
         found = assess(placed)
         for view in placed.family.views:
             sketch = found.sketch(view.id, 3)

@@ -18,15 +18,19 @@ from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.rigs import AnyFamily, families
-from hazel_lantern.core.shot import Shot
+from hazel_lantern.core.shot import S, Shot
+from hazel_lantern.core.shot.moves import turned_to, ways
 
 #: What most makers carry; to be changed at once.
 USUAL = ("head-ball", "plate", "body-small", "lens-prime")
 
 
-def able(direction: str) -> AnyFamily:
-    """A family that can make a move."""
-    return next(one for one in families().values() if direction in one.moves)
+def able(shot: Shot) -> AnyFamily:
+    """The family best suited to a shot, of those that make its move."""
+    return max(
+        (one for one in families().values() if isinstance(shot.move, one.moves)),
+        key=lambda one: one.suits(shot)[0],
+    )
 
 
 class Scratch(Session):
@@ -34,17 +38,20 @@ class Scratch(Session):
 
     def options(self, path: str) -> list[tuple[str, str]]:
         """Any move, whichever family stands in."""
-        if path == "shot.direction":
-            return [(option, option) for option in self.spec(path).options]
+        if path == S.move.way:
+            return [(way, way) for way in ways()]
         return super().options(path)
 
     def choose(self, path: str, value: str) -> str:
         """Another move may need another family to show it."""
         rig = self.rig
         assert rig is not None
-        if path == "shot.direction" and value not in rig.family.moves:
-            edits = (Edit(path, value), Edit("design", able(value).design_type()))
-            return self.edit(*edits, action="set direction")
+        if path == S.move.way:
+            move = turned_to(rig.shot.move, value)
+            if not isinstance(move, rig.family.moves):
+                shot = rig.shot.model_copy(update={"move": move})
+                edits = (Edit(S.move, move), Edit("design", able(shot).design_type()))
+                return self.edit(*edits, action="set direction")
         return super().choose(path, value)
 
 
@@ -60,7 +67,7 @@ class NewRigPage(QWidget):
         self.setObjectName("desk")
         listed = session.workshop.catalogue.items
         items = [LoadItem.of(listed[id]) for id in USUAL]
-        first = able(Shot().direction)
+        first = able(Shot())
         rig = Rig(name="scratch", load=Load(items=tuple(items)), design=first.design_type())
         project = Project(name="scratch", settings=session.settings, rigs=(rig,))
         self.scratch = Scratch(project, session.workshop)
@@ -123,7 +130,7 @@ class NewRigPage(QWidget):
         order = sorted(families().values(), key=lambda one: -one.suits(rig.shot)[0])
         for place, family in enumerate(order):
             self._reasons[family.id].setText(family.suits(rig.shot)[1])
-            self.draft_buttons[family.id].setEnabled(rig.shot.direction in family.moves)
+            self.draft_buttons[family.id].setEnabled(isinstance(rig.shot.move, family.moves))
             self._families.addWidget(self.draft_buttons[family.id], place, 0)
             self._families.addWidget(self._reasons[family.id], place, 1)
 
@@ -140,7 +147,7 @@ class NewRigPage(QWidget):
         project, rig = self.session.document.project, self.scratch.rig
         assert rig is not None
         taken = {one.name for one in project.rigs}
-        base = f"{family.title} for {rig.shot.direction}"
+        base = f"{family.title} for {rig.shot.move.way}"
         name = next(n for n in (base, *(f"{base} {i}" for i in range(2, 99))) if n not in taken)
         for draft in self.draft_buttons.values():
             draft.setEnabled(False)

@@ -23,6 +23,8 @@ from hazel_lantern.core.lamps import State
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.settings import Settings
+from hazel_lantern.core.shot import S
+from hazel_lantern.core.shot.moves import turned_to, ways
 from hazel_lantern.core.units import Style, write
 from hazel_lantern.core.workshop import Workshop
 
@@ -164,8 +166,8 @@ class Session(QObject):
         if spec.kind == "switch":
             return [("yes", "yes"), ("no", "no")]
         known = spec.options
-        if path == "shot.direction" and self.rig is not None:
-            known = tuple(option for option in known if option in self.rig.family.moves)
+        if path == S.move.way and self.rig is not None:
+            known = ways(self.rig.family.moves)
         return [(option, option) for option in known]
 
     def new_member(self, path: str) -> Any:
@@ -199,6 +201,9 @@ class Session(QObject):
         spec = self.spec(path)
         if spec.kind == "switch":
             return self.edit(Edit(path, value == "yes"), action=f"set {spec.label.lower()}")
+        if path == S.move.way:
+            # Another way may be one of another kind of move, with fields of its own.
+            return self.edit(Edit(S.move, turned_to(rig.shot.move, value)), action="set direction")
         found = self.assessment
         assert found is not None
         for ranking in found.rankings:

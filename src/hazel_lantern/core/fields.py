@@ -59,7 +59,9 @@ class Ref(str):
         for model in models:
             if name in model.model_fields:
                 return _ref(f"{self}.{name}", model.model_fields[name].annotation)
-        known = ", ".join(known for model in models for known in model.model_fields)
+        if hasattr(str, name):
+            return str.__getattribute__(self, name)
+        known = ", ".join(dict.fromkeys(known for model in models for known in model.model_fields))
         raise AttributeError(f"{self} has no field “{name}”; there are: {known}")
 
 

@@ -13,35 +13,17 @@ from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import label, scrolled
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.rigs.asks import Group
-from hazel_lantern.core.shot import Shot
+from hazel_lantern.core.shot import S, Shot
 from hazel_lantern.core.units import write
 
-LENS = Group(
-    "Lens",
-    (
-        "shot.lens.focal",
-        "shot.lens.sensor",
-        "shot.lens.frame_width",
-        "shot.lens.frame_height",
-        "shot.lens.f_number",
-        "shot.lens.exposure",
-    ),
-)
-PLACE = Group(
-    "Subject and room",
-    (
-        "shot.subject.kind",
-        "shot.subject.height",
-        "shot.subject.distance",
-        "shot.room.length",
-        "shot.room.height",
-    ),
-)
+L, U, R = S.lens, S.subject, S.room
+LENS = Group("Lens", (L.focal, L.sensor, L.frame_width, L.frame_height, L.f_number, L.exposure))
+PLACE = Group("Subject and room", (U.kind, U.height, U.distance, R.length, R.height))
 
 
 def shot_groups(shot: Shot) -> tuple[Group, ...]:
     """All fields of a shot; which say the move depends on the move."""
-    return Group("Move", tuple(f"shot.{name}" for name in shot.fields)), LENS, PLACE
+    return Group("Move", shot.fields), LENS, PLACE
 
 
 class Frames(QWidget):

@@ -39,7 +39,7 @@ class CarriageLoad:
     wheelbase: float
     gauge: float
     push_height: float
-    rolling: float
+    rolling_resistance: float
 
 
 def push_force(load: CarriageLoad, acceleration: Array, slope: Array, direction: Array) -> Array:
@@ -60,7 +60,7 @@ def push_force(load: CarriageLoad, acceleration: Array, slope: Array, direction:
     F = m a + m g sin(slope) + sign(v) Crr m g cos(slope).
     """
     weight = load.mass * GRAVITY
-    rolling = direction * load.rolling * weight * np.cos(slope)
+    rolling = direction * load.rolling_resistance * weight * np.cos(slope)
     return np.asarray(load.mass * acceleration + weight * np.sin(slope) + rolling)
 
 

@@ -10,6 +10,7 @@ from pydantic import ValidationError
 from hazel_lantern.core.assessor import assess
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import value_at
+from hazel_lantern.core.project.migration import migrated
 from hazel_lantern.core.project.model import VERSION, Project
 from hazel_lantern.core.rigs import families
 from hazel_lantern.core.workshop import Workshop
@@ -116,7 +117,7 @@ def loads(text: str, workshop: Workshop | None = None) -> Project:
             f"to version {VERSION}"
         )
     try:
-        project = Project.model_validate(data)
+        project = Project.model_validate(migrated(data, version))
     except ValidationError as error:
         raise _explain(error) from None
     for number, rig in enumerate(project.rigs):

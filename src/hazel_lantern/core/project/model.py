@@ -13,9 +13,10 @@ from hazel_lantern.core.rigs import AnyDesign, find_family
 from hazel_lantern.core.rigs.case import Setup
 from hazel_lantern.core.rigs.family import Family
 from hazel_lantern.core.settings import Settings
+from hazel_lantern.core.shot.moves import ways
 
 #: The version of the file format that this code writes.
-VERSION = 1
+VERSION = 2
 
 
 class LogEntry(Frozen):
@@ -46,10 +47,10 @@ class Rig(Setup):
     @model_validator(mode="after")
     def _family_takes_the_move(self) -> Rig:
         family = self.family
-        if self.shot.direction not in family.moves:
+        if not isinstance(self.shot.move, family.moves):
             raise CannotBe(
-                f"a {family.title.lower()} does not make the move “{self.shot.direction}”; "
-                f"accepted: {', '.join(family.moves)}"
+                f"a {family.title.lower()} does not make the move “{self.shot.move.way}”; "
+                f"accepted: {', '.join(ways(family.moves))}"
             )
         return self
 
@@ -63,7 +64,7 @@ class Project(Frozen):
     """All that a project file holds."""
 
     format: Literal["hazel-lantern"] = "hazel-lantern"
-    version: Literal[1] = 1
+    version: Literal[2] = 2
     name: str = Field("New project", title="Project name", min_length=1, max_length=80)
     settings: Settings = Settings()
     rigs: tuple[Rig, ...] = Field((), max_length=60)

@@ -15,7 +15,7 @@ from hazel_lantern.core.rigs.asks import Measure, View
 from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
 from hazel_lantern.core.rigs.case import Case, DesignT
 from hazel_lantern.core.settings import Settings
-from hazel_lantern.core.shot import Shot
+from hazel_lantern.core.shot import Move, Shot
 from hazel_lantern.core.sketch import Sketch
 from hazel_lantern.core.workshop import Workshop
 
@@ -33,8 +33,8 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
     Attributes
     ----------
     id, title : str
-    moves : tuple of str
-        Directions that it can take the camera.
+    moves : tuple of type
+        Kinds of move that it makes.
     design_type : type
         Its design model.
     views : tuple of View
@@ -47,7 +47,7 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
 
     id: str
     title: str
-    moves: tuple[str, ...]
+    moves: tuple[type[Move], ...]
     design_type: type[DesignT]
     views: tuple[View, ...]
     measures: tuple[Measure[AnswerT], ...] = ()

@@ -14,11 +14,11 @@ from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.catalogue.rows import Floor, Material, Roller, Section, Stand
 from hazel_lantern.core.mechanics import carriage, track
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.mechanics.motion import marked_move
 from hazel_lantern.core.rigs.answer import Answer
 from hazel_lantern.core.rigs.dolly.model import DollyDesign
 from hazel_lantern.core.rigs.dolly.path import Line, least_radius, real_line, wanted_line
 from hazel_lantern.core.rigs.kit.standing import STAND_WEIGHT_HEIGHT
+from hazel_lantern.core.shot import Arc
 
 if TYPE_CHECKING:
     from hazel_lantern.core.rigs.dolly.shaking import Shaking
@@ -110,11 +110,9 @@ class DollyAnswer(Answer[DollyDesign]):
     def course(self) -> Course:
         """Marks even in time, with the moments of greatest acceleration among them."""
         shot = self.shot
-        times, motion = marked_move(
-            shot.distance, shot.duration, shot.ease, shot.ease_in, shot.ease_out
-        )
-        place = shot.sense * (motion.place - shot.distance / 2)
-        speed, acceleration = shot.sense * motion.speed, shot.sense * motion.acceleration
+        times, motion = shot.pace.marked(shot.move.distance)
+        place = shot.move.sense * (motion.place - shot.move.distance / 2)
+        speed, acceleration = shot.move.sense * motion.speed, shot.move.sense * motion.acceleration
         return Course(times, motion.place, place, speed, acceleration)
 
     @property
@@ -171,7 +169,7 @@ class DollyAnswer(Answer[DollyDesign]):
         deck, screw, mount = self.deck, self.mounted_screw, self.mount_left
         # The lens looks ahead, or to the left of the way along which places count.
         ahead, left = centre.right, mount + centre.forward
-        if self.shot.along:
+        if self.shot.move.along:
             ahead, left = centre.forward, mount - centre.right
         sets = len(CORNERS[platform.form]) * len(self.design.sets)
         flat = (platform.length, platform.width, 0.02)
@@ -187,7 +185,7 @@ class DollyAnswer(Answer[DollyDesign]):
         else:
             found.append(Lump("low mount", platform.low_mass, 0.0, mount, (deck + screw) / 2))
         if platform.operator == "rides":
-            back = -platform.operator_back * self.shot.sense
+            back = -platform.operator_back * self.shot.move.sense
             up, size = deck + OPERATOR_UP, (0.4, 0.4, 0.9)
             found.append(Lump("operator", platform.operator_mass, back, mount, up, size))
         if platform.ballast:
@@ -197,7 +195,7 @@ class DollyAnswer(Answer[DollyDesign]):
         return tuple(found)
 
     @property
-    def rolling(self) -> float:
+    def rolling_resistance(self) -> float:
         """Rolling resistance of wheels and floor together."""
         floor = 0.0 if self.design.on_track else self.rows.floor.rolling_resistance
         return self.rows.roller.rolling_resistance + floor
@@ -206,8 +204,8 @@ class DollyAnswer(Answer[DollyDesign]):
     def carried(self) -> carriage.CarriageLoad:
         """All that rolls as one mass over the wheels, places from the ground they stand on."""
         design, found = self.design, self.lumps
-        by_hand = design.push.kind == "by hand"
-        pushed_at = design.push.height - self.ground if by_hand else design.platform.height
+        by_hand = design.drive.kind == "by hand"
+        pushed_at = design.drive.height - self.ground if by_hand else design.platform.height
         mass = sum(lump.mass for lump in found)
         return carriage.CarriageLoad(
             mass=mass,
@@ -217,7 +215,7 @@ class DollyAnswer(Answer[DollyDesign]):
             wheelbase=design.wheels.wheelbase,
             gauge=self.gauge,
             push_height=max(pushed_at, 0.0),
-            rolling=self.rolling,
+            rolling_resistance=self.rolling_resistance,
         )
 
     @property
@@ -235,10 +233,10 @@ class DollyAnswer(Answer[DollyDesign]):
             kind="length",
             place=run.marks,
             speed=np.abs(run.speed),
-            acceleration=run.acceleration * shot.sense,
+            acceleration=run.acceleration * shot.move.sense,
             resisting={
-                "slope": weight * math.sin(shot.slope) * shot.sense * every,
-                "rolling": self.rolling * weight * math.cos(shot.slope) * every,
+                "slope": weight * math.sin(shot.move.slope) * shot.move.sense * every,
+                "rolling": self.rolling_resistance * weight * math.cos(shot.move.slope) * every,
             },
             inertia=self.carried.mass,
             pixels=self.focal_px / shot.subject.distance,
@@ -247,7 +245,7 @@ class DollyAnswer(Answer[DollyDesign]):
     @cached_property
     def push(self) -> Array:
         """Along the line, ahead positive, N."""
-        return self.axis.effort * self.shot.sense
+        return self.axis.effort * self.shot.move.sense
 
     @cached_property
     def radius(self) -> float:
@@ -269,14 +267,14 @@ class DollyAnswer(Answer[DollyDesign]):
         """What a curve asks for, N: the body leans out of it, from the curve's centre."""
         shot = self.shot
         turning = self.radius
-        if math.isinf(turning) and shot.curved:
-            turning = shot.radius
+        if math.isinf(turning) and isinstance(shot.move, Arc):
+            turning = shot.move.radius
         return np.asarray(self.carried.mass * self.course.speed**2 / turning)
 
     @cached_property
     def corners(self) -> Array:
         """The corners' loads, (corners, marks) N, in the order of `corner_places`."""
-        carried, tilt = self.carried, np.full_like(self.course.times, self.shot.slope)
+        carried, tilt = self.carried, np.full_like(self.course.times, self.shot.move.slope)
         normal = self.weight * np.cos(tilt)
         ahead = carriage.front_moment(carried, self.course.acceleration, tilt, self.push)
         left = normal * carried.sideways - self.side * carried.height

@@ -8,17 +8,17 @@ from hazel_lantern.core.load import Load
 from hazel_lantern.core.mechanics import elastica
 from hazel_lantern.core.rigs.dolly.model import (
     DollyDesign,
+    Drive,
     F,
     Laid,
     Platform,
-    Push,
     Track,
     Wheels,
 )
 from hazel_lantern.core.rigs.family import Draft
 from hazel_lantern.core.rigs.kit.stands import cheapest_stand
 from hazel_lantern.core.settings import Settings
-from hazel_lantern.core.shot import Shot
+from hazel_lantern.core.shot import Arc, Shot
 from hazel_lantern.core.workshop import Workshop
 
 #: From foot to foot of a stand on a draft's deck, m.
@@ -52,17 +52,17 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
     laid: Laid = "straight track"
     section, sagitta = "aluminium-tube-40x3", 0.3
     outer = wheels.wheelbase + wheels.bogie
-    length = shot.distance + 2 * spare + outer
+    length = shot.move.distance + 2 * spare + outer
     count = max(1, math.ceil(length / 2.0))
     piece = _up(length / count, 0.1)
-    if shot.curved:
+    if isinstance(shot.move, Arc):
         # A plastic pipe can be bowed by hand where it need not turn far; else it is bent.
         laid = "bowed track"
         section = "pvc-pipe-40x3.2"
-        if piece * count / shot.radius > 1.2 or shot.radius < 2.5:
+        if piece * count / shot.move.radius > 1.2 or shot.move.radius < 2.5:
             laid, section = "pre-bent track", "aluminium-tube-32x3"
         else:
-            sagitta = round(elastica.fitted_sagitta(piece * count, shot.radius), 3)
+            sagitta = round(elastica.fitted_sagitta(piece * count, shot.move.radius), 3)
     design = DollyDesign(
         track=Track(
             kind=laid,
@@ -76,7 +76,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
         ),
         wheels=wheels,
         platform=platform,
-        push=Push(height=min(0.9, max(0.3, shot.camera_height))),
+        drive=Drive(height=min(0.9, max(0.3, shot.camera_height))),
     )
     why = {
         F.track.section: "a pipe that skate wheels run on",
@@ -88,7 +88,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
         F.wheels.roller: "skate wheels in a V",
         F.platform.stand: "the cheapest that reaches so high and bears it",
         F.platform.mass: "a plywood board with wheel plates",
-        F.push.stopping: "a gentle pull back",
+        F.drive.stopping: "a gentle pull back",
     }
     if laid == "bowed track":
         why[F.track.sagitta] = "turns as far as the arc on the whole"

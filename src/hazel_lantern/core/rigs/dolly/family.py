@@ -21,15 +21,17 @@ from hazel_lantern.core.rigs.dolly import draft, lamps_ride, lamps_stand, levers
 from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer
 from hazel_lantern.core.rigs.dolly.lamps_place import carry, clearances
 from hazel_lantern.core.rigs.dolly.model import DollyDesign, F
-from hazel_lantern.core.rigs.dolly.path import Line
+from hazel_lantern.core.rigs.dolly.path import Line as Way
+from hazel_lantern.core.rigs.dolly.path import bend_radius
 from hazel_lantern.core.rigs.dolly.sketch_above import from_above
 from hazel_lantern.core.rigs.dolly.sketch_side import from_the_side
 from hazel_lantern.core.rigs.family import Draft, Family
+from hazel_lantern.core.rigs.kit.pace import pace
 from hazel_lantern.core.rigs.kit.place import Place
 from hazel_lantern.core.rigs.kit.purse import Purse
 from hazel_lantern.core.rigs.kit.wheels import Runs, WheelsOn
 from hazel_lantern.core.settings import Settings
-from hazel_lantern.core.shot import S, Shot
+from hazel_lantern.core.shot import Arc, Line, Rise, Shot
 from hazel_lantern.core.sketch import Sketch
 from hazel_lantern.core.workshop import Workshop
 
@@ -39,7 +41,7 @@ SHOWN = 600
 
 def _chord(answer: DollyAnswer) -> float:
     """Across the floor from end to end of the track's middle line, m."""
-    laid, radius = answer.design.track, answer.shot.radius
+    laid, radius = answer.design.track, bend_radius(answer.case)
     if laid.kind == "bowed track":
         return elastica.bow(laid.length, laid.sagitta).chord
     if laid.kind == "pre-bent track":
@@ -52,7 +54,7 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
 
     id = "dolly"
     title = "Dolly"
-    moves = ("left to right", "right to left", "push in", "pull out", "arc left", "arc right")
+    moves = (Line, Arc)
     design_type = DollyDesign
     views = (View("above", "From above"), View("side", "Side, to scale"))
     wanted_words = "where a dolly that keeps to the line and does not shake would"
@@ -62,7 +64,7 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
             "Steady push on level track",
             "force",
             "Pull the loaded dolly slowly with a luggage scale and read it; 1 kg is 9.81 N.",
-            lambda found: found.rolling * found.weight,
+            lambda found: found.rolling_resistance * found.weight,
         ),
         Measure(
             "dip",
@@ -84,7 +86,9 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
             "Rolls on by itself from the move's greatest speed",
             "length",
             "Push it at the move's speed on level track, let go, and measure how far it rolls.",
-            lambda found: float(found.axis.speed.max()) ** 2 / (2 * found.rolling * GRAVITY),
+            lambda found: (
+                float(found.axis.speed.max()) ** 2 / (2 * found.rolling_resistance * GRAVITY)
+            ),
         ),
         Measure(
             "mass",
@@ -113,11 +117,11 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
     @classmethod
     def suits(cls, shot: Shot) -> tuple[float, str]:
         """How well a dolly can do a shot, and why."""
-        if shot.upright:
+        if isinstance(shot.move, Rise):
             return 0.1, "wheels carry a camera along, not up"
-        if shot.curved:
+        if isinstance(shot.move, Arc):
             return 1.0, "a curved track keeps its distance to what stands in its centre"
-        if shot.distance > 1.5:
+        if shot.move.distance > 1.5:
             return 0.95, "a long way along the floor is what track is for"
         return 0.6, "so short a way is easier on rails on a stand"
 
@@ -185,7 +189,7 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
     def subject(self) -> Array:
         """Foot of the subject: x along the middle of the move, y towards the arc's centre, m."""
         shot, distance = self.answer.shot, self.answer.shot.subject.distance
-        place = (distance, 0.0) if shot.along else (0.0, distance)
+        place = (distance, 0.0) if shot.move.along else (0.0, distance)
         return np.array([*place, shot.subject.base])
 
     def poses(self) -> Poses:
@@ -198,20 +202,20 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
         """Of the lens along the line that the shot asks for."""
         return self._poses(self.answer.wanted, np.zeros((3, self.times.size)))
 
-    def _poses(self, line: Line, moved: Array) -> Poses:
+    def _poses(self, line: Way, moved: Array) -> Poses:
         answer, run, shot = self.answer, self.answer.course, self.answer.shot
         x, y, heading = line.at(run.place)
         left, (lift, pitch, roll) = answer.mount_left, moved
         x, y = x - left * np.sin(heading), y + left * np.cos(heading)
-        up = shot.camera_height + run.place * math.sin(shot.slope) + lift
-        eye = np.stack([x * math.cos(shot.slope), y, up], axis=1)
-        return Poses(eye, heading + (0.0 if shot.along else math.pi / 2), pitch, roll)
+        up = shot.camera_height + run.place * math.sin(shot.move.slope) + lift
+        eye = np.stack([x * math.cos(shot.move.slope), y, up], axis=1)
+        return Poses(eye, heading + (0.0 if shot.move.along else math.pi / 2), pitch, roll)
 
     def _at_lens(self, moved: Array) -> Array:
         """Lift, nose up and roll of the lens for heave, pitch and roll of the dolly, (3, n)."""
         heave, pitch, roll = moved
         # A lens square to the way looks to its left: what rolls the dolly tips it.
-        turned = (pitch, -roll) if self.answer.shot.along else (roll, pitch)
+        turned = (pitch, -roll) if self.answer.shot.move.along else (roll, pitch)
         return np.stack([heave, *turned])
 
     def shake(self) -> Shake:
@@ -227,7 +231,7 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
         if view == "side":
             return from_the_side(self.answer, mark)
         heading = self.answer.line.at(self.answer.course.place[mark : mark + 1])[2][0]
-        look = float(heading) + (0.0 if self.answer.shot.along else math.pi / 2)
+        look = float(heading) + (0.0 if self.answer.shot.move.along else math.pi / 2)
         return from_above(self.answer, look, self.subject(), mark)
 
     def levers(self) -> Iterable[Lever]:
@@ -241,7 +245,7 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
     def plots(self, station: str) -> Iterable[PlotSpec]:
         """The curves of each station."""
         spectrum = PlotSpec("How often it shakes", ("sizes",), across="waves")
-        curved = self.answer.design.curved or self.answer.shot.curved
+        curved = self.answer.design.curved or isinstance(self.answer.shot.move, Arc)
         return {
             "Load": (PlotSpec("The corners", ("heaviest wheel", "lightest wheel")),),
             "Frame": (
@@ -257,7 +261,7 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
 
     def groups(self, station: str) -> Iterable[Group]:
         """The fields of each station's bench."""
-        design, t, w, p, u = self.answer.design, F.track, F.wheels, F.platform, F.push
+        design, t, w, p, u = self.answer.design, F.track, F.wheels, F.platform, F.drive
         if station == "Load":
             deck = [p.mass, p.ballast, p.operator]
             if design.platform.operator == "rides":
@@ -265,9 +269,9 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
             return (Group("On the deck", tuple(deck)),)
         if station == "Drive":
             crank = (u.spool, u.crank, u.efficiency)
-            by_crank = crank if design.push.kind == "crank and spool" else ()
+            by_crank = crank if design.drive.kind == "hand crank" else ()
             return (
-                Group("Move", (S.duration, S.ease, S.ease_in, S.ease_out)),
+                pace(),
                 Group("Moved", (u.kind, *by_crank, u.height, u.stopping, u.brake)),
             )
         if station != "Frame":
@@ -276,6 +280,8 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
         if design.on_track:
             laid += [t.section, t.pieces, t.piece, t.gauge]
             laid += [t.sagitta] if design.track.kind == "bowed track" else []
+            bent = design.track.kind == "pre-bent track"
+            laid += [t.radius] if bent and not isinstance(self.answer.shot.move, Arc) else []
             laid += [t.joint, t.gap, t.step, t.sleepers, t.packing]
         wheels = [w.roller, w.corner, *([w.bogie] if design.paired else []), w.wheelbase]
         wheels += [w.gauge_error] if design.on_track else []

@@ -52,7 +52,7 @@ def clearances(answer: DollyAnswer) -> tuple[Spans, Inputs]:
     design, shot, stand = answer.design, answer.shot, answer.rows.stand
     half = design.track.length / 2
     if not design.on_track:
-        half = shot.distance / 2 + max(design.platform.length / 2, design.outer_base / 2)
+        half = shot.move.distance / 2 + max(design.platform.length / 2, design.outer_base / 2)
     x, y, _ = answer.line.at(np.linspace(-half, half, 41))
     head = answer.deck + OPERATOR_TOP if design.platform.operator == "rides" else 0.0
     top = max(answer.screw + answer.load.top, shot.camera_height, head)

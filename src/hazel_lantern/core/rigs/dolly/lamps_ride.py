@@ -7,8 +7,10 @@ import numpy as np
 from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics import ride as mechanics
 from hazel_lantern.core.rigs.dolly.answer import DollyAnswer
+from hazel_lantern.core.rigs.dolly.path import bend_radius
 from hazel_lantern.core.rigs.dolly.shaking import FRAMES, SOURCE_WORDS
 from hazel_lantern.core.rigs.kit.words import BREAKS
+from hazel_lantern.core.shot import Arc
 from hazel_lantern.core.units import write
 
 #: Shake that is not seen as such, root mean square above 1 Hz, as a share of the frame's width.
@@ -31,7 +33,7 @@ KEPT_STRAIN = {"yields": 0.5, "creeps": 0.5, "cracks": 0.25}
 )
 def shot(answer: DollyAnswer) -> Found:
     """Way that the wheels have on the track, against the move and room past its ends."""
-    design, move = answer.design, answer.shot
+    design, move = answer.design, answer.shot.move
     way = design.track.length - design.outer_base
     needed = move.distance + 2 * design.track.spare
     applies = design.on_track
@@ -71,7 +73,7 @@ def shot(answer: DollyAnswer) -> Found:
 )
 def ride(answer: DollyAnswer) -> Found:
     """Shake above 1 Hz in the picture over the move."""
-    shaking, move = answer.shaking, answer.shot
+    shaking, lens = answer.shaking, answer.shot.lens
     quick = shaking.quick
     value = mechanics.root_mean_square(quick)
     jump = mechanics.worst_jump(shaking.seen, shaking.rate, FRAMES)
@@ -99,7 +101,7 @@ def ride(answer: DollyAnswer) -> Found:
             "rigid body on springs; floor after ISO 8608, always the same one; joints by "
             "the wheel's radius",
         ),
-        limit=UNSEEN * move.lens.frame_width,
+        limit=UNSEEN * lens.frame_width,
         over_move=over,
         stale=answer.borrowed is not None,
     )
@@ -237,7 +239,7 @@ def arc(answer: DollyAnswer) -> Found:
     """How far the line departs from the arc that is wanted."""
     farther, aim = answer.departure
     distance = answer.shot.subject.distance
-    applies = answer.shot.curved or answer.design.curved
+    applies = isinstance(answer.shot.move, Arc) or answer.design.curved
     shown = answer.focal_px * float(np.abs(np.tan(aim)).max())
     bowed = answer.design.track.kind == "bowed track"
     return Found(
@@ -255,7 +257,7 @@ def arc(answer: DollyAnswer) -> Found:
         working(
             "distance and aim from the line of the rails, less those from the arc",
             (
-                ("R", "radius of the arc", answer.shot.radius, "length"),
+                ("R", "radius of the arc", bend_radius(answer.case), "length"),
                 ("d", "to the subject", distance, "length"),
                 ("R0", "least radius of the rails", min(answer.radius, 999.0), "length"),
                 ("aim", "off at the worst", float(np.abs(aim).max()), "angle"),

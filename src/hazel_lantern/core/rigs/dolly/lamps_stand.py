@@ -96,7 +96,7 @@ def ways_over(answer: DollyAnswer) -> list[Over]:
     weight, height = answer.weight, max(load.height, 0.02)
     lens = max(shot.camera_height - answer.ground, 0.0)
     # What inertia, slope and push do to where the weight comes down, ahead positive.
-    inertia = load.mass * run.acceleration + weight * math.sin(shot.slope)
+    inertia = load.mass * run.acceleration + weight * math.sin(shot.move.slope)
     along = load.forward + (answer.push * load.push_height - inertia * height) / weight
     across = load.sideways - answer.side * height / weight
     nudge = answer.settings.hand_push * lens / weight
@@ -217,7 +217,7 @@ def feet(answer: DollyAnswer) -> Found:
 def push(answer: DollyAnswer) -> Found:
     """The greatest push over the move, and what holds it steady."""
     over = np.abs(answer.push)
-    steady = answer.rolling * answer.weight
+    steady = answer.rolling_resistance * answer.weight
     return Found(
         over,
         ("Can be pushed gently", "Takes a hard push"),
@@ -230,7 +230,7 @@ def push(answer: DollyAnswer) -> Found:
             (
                 ("m", "all that rolls", answer.carried.mass, "mass"),
                 ("a", "greatest", float(np.abs(answer.course.acceleration).max()), "acceleration"),
-                ("Crr", "rolling resistance", answer.rolling, "percent"),
+                ("Crr", "rolling resistance", answer.rolling_resistance, "percent"),
             ),
             "rolling resistance as listed with wheels and floor",
         ),
@@ -250,11 +250,15 @@ def stop(answer: DollyAnswer) -> Found:
     """How far it rolls from its greatest speed until it is stopped."""
     design, shot = answer.design, answer.shot
     speed = float(np.abs(answer.course.speed).max())
-    slope = abs(shot.slope)
+    slope = abs(shot.move.slope)
     mass = answer.carried.mass
-    slows = answer.rolling * GRAVITY + design.push.stopping / mass - GRAVITY * math.sin(slope)
+    slows = (
+        answer.rolling_resistance * GRAVITY
+        + design.drive.stopping / mass
+        - GRAVITY * math.sin(slope)
+    )
     way = speed**2 / (2 * slows) if slows > 1e-6 else 999.0
-    alone = answer.rolling * GRAVITY - GRAVITY * math.sin(slope)
+    alone = answer.rolling_resistance * GRAVITY - GRAVITY * math.sin(slope)
     coasts = speed**2 / (2 * alone) if alone > 1e-6 else math.inf
     room = max(design.track.spare, 0.02)
     return Found(
@@ -262,7 +266,7 @@ def stop(answer: DollyAnswer) -> Found:
         ("Stops before the end", "Runs past the end"),
         lambda s: (
             f"From {write(speed, 'speed', s)}, pulled back with "
-            f"{write(design.push.stopping, 'force', s)}, it stops within "
+            f"{write(design.drive.stopping, 'force', s)}, it stops within "
             f"{write(way, 'length', s)}; "
             + (
                 f"let go, it rolls {write(coasts, 'length', s)}."
@@ -274,7 +278,7 @@ def stop(answer: DollyAnswer) -> Found:
             "s = v² / 2 (Crr g + F/m - g sin(slope))",
             (
                 ("v", "greatest speed", speed, "speed"),
-                ("F", "pull that stops it", design.push.stopping, "force"),
+                ("F", "pull that stops it", design.drive.stopping, "force"),
                 ("m", "all that rolls", mass, "mass"),
                 ("room", "past the end of the move", design.track.spare, "length"),
             ),
@@ -296,11 +300,13 @@ def stop(answer: DollyAnswer) -> Found:
 def runaway(answer: DollyAnswer) -> Found:
     """Slope of the track against the slope at which it rolls by itself."""
     shot = answer.shot
-    slope = abs(shot.slope)
-    brake = answer.design.push.brake
-    holds = slopes.rolling_angle(answer.rolling, brake, answer.carried.mass)
-    force = slopes.runaway_force(answer.carried.mass, slope, answer.rolling)
-    speed = slopes.end_speed(answer.carried.mass, slope, answer.rolling, shot.distance)
+    slope = abs(shot.move.slope)
+    brake = answer.design.drive.brake
+    holds = slopes.rolling_angle(answer.rolling_resistance, brake, answer.carried.mass)
+    force = slopes.runaway_force(answer.carried.mass, slope, answer.rolling_resistance)
+    speed = slopes.end_speed(
+        answer.carried.mass, slope, answer.rolling_resistance, shot.move.distance
+    )
     return Found(
         slope,
         ("Does not run away", "Runs away"),
@@ -317,7 +323,7 @@ def runaway(answer: DollyAnswer) -> Found:
         working(
             "tan(slope) = Crr, with a brake m g sin(slope) = Crr m g cos(slope) + B",
             (
-                ("Crr", "rolling resistance", answer.rolling, "percent"),
+                ("Crr", "rolling resistance", answer.rolling_resistance, "percent"),
                 ("B", "brake or wedge", brake, "force"),
                 ("m", "all that rolls", answer.carried.mass, "mass"),
             ),

@@ -12,7 +12,7 @@ from hazel_lantern.core.rigs.dolly.answer import DollyAnswer
 from hazel_lantern.core.rigs.dolly.model import F
 from hazel_lantern.core.rigs.kit.stands import StandOf
 from hazel_lantern.core.rigs.kit.wheels import wheel_for
-from hazel_lantern.core.shot import S
+from hazel_lantern.core.shot import Arc, S
 from hazel_lantern.core.units import write
 
 STAND = StandOf(F.platform.stand, F.platform.spread, {})
@@ -54,14 +54,14 @@ def rollers(answer: DollyAnswer) -> Iterable[Candidate]:
 
 def laid_edits(answer: DollyAnswer, laid: str) -> tuple[Edit, ...]:
     """The edits that lay another kind of track: wheels and bow come with it."""
-    track, radius = answer.design.track, answer.shot.radius
+    track, move = answer.design.track, answer.shot.move
     edits = [Edit(F.track.kind, laid)]
     face = "floor" if laid == "no track" else answer.rows.section.running_face
     edits += _with_rollers(answer, face)
-    if laid == "bowed track" and answer.shot.curved:
-        turn = track.length / radius
+    if laid == "bowed track" and isinstance(move, Arc):
+        turn = track.length / move.radius
         if math.sin(turn / 4) <= elastica.STEEPEST and turn < 2 * math.pi:
-            sagitta = elastica.fitted_sagitta(track.length, radius)
+            sagitta = elastica.fitted_sagitta(track.length, move.radius)
             edits.append(Edit(F.track.sagitta, round(sagitta, 3)))
     return tuple(edits)
 
@@ -84,9 +84,9 @@ def tries(answer: DollyAnswer) -> Iterable[Candidate]:
         edits = tuple(
             Edit(path, round(share * value, 3))
             for path, value in (
-                (S.duration, shot.duration),
-                (S.ease_in, shot.ease_in),
-                (S.ease_out, shot.ease_out),
+                (S.pace.duration, shot.pace.duration),
+                (S.pace.ease_in, shot.pace.ease_in),
+                (S.pace.ease_out, shot.pace.ease_out),
             )
         )
         yield Candidate(f"speed-{share:g}", name, edits)
@@ -147,16 +147,16 @@ def levers(answer: DollyAnswer) -> Iterable[Lever]:
     design, shot = answer.design, answer.shot
     track, wheels, platform = design.track, design.wheels, design.platform
     fits = {"straight track", "no track"}
-    if shot.curved:
+    if isinstance(shot.move, Arc):
         fits = {"bowed track", "pre-bent track", "no track"}
-    yield Numeric(S.duration, 0.5, 0.5, 120.0, "Take {} for the move")
+    yield Numeric(S.pace.duration, 0.5, 0.5, 120.0, "Take {} for the move")
     yield Numeric(F.platform.ballast, 1.0, 0.0, 120.0, "Lay {} of ballast on the deck")
     yield Numeric(F.platform.length, 0.01, wheels.wheelbase, 2.4, "Make the platform {} long")
     yield Numeric(F.platform.width, 0.01, 0.3, 1.6, "Make the platform {} wide")
     yield Numeric(F.wheels.wheelbase, 0.01, 0.2, platform.length, "Set the wheelbase to {}")
-    yield Numeric(F.push.height, 0.05, 0.1, 1.6, "Push at a height of {}")
-    yield Numeric(F.push.stopping, 1.0, 1.0, 80.0, "Stop it with a pull of {}")
-    yield Numeric(F.push.brake, 1.0, 0.0, 400.0, "Fit a brake or wedge that holds {}")
+    yield Numeric(F.drive.height, 0.05, 0.1, 1.6, "Push at a height of {}")
+    yield Numeric(F.drive.stopping, 1.0, 1.0, 80.0, "Stop it with a pull of {}")
+    yield Numeric(F.drive.brake, 1.0, 0.0, 400.0, "Fit a brake or wedge that holds {}")
     yield Numeric(F.track.spare, 0.05, 0.05, 3.0, "Leave {} past each end of the move")
     yield Choices(
         tuple(
@@ -172,8 +172,8 @@ def levers(answer: DollyAnswer) -> Iterable[Lever]:
     if platform.mount == "stand":
         yield STAND.spread_lever(answer.case)
         yield Choices.words(F.platform.mount, {"low mount": "Use a low mount"}, "stand")
-    if shot.slope:
-        yield Numeric(S.tilt, math.radians(0.25), -0.5, 0.5, "Slope the track {}")
+    if shot.move.slope:
+        yield Numeric(S.move.tilt, math.radians(0.25), -0.5, 0.5, "Slope the track {}")
     if not design.on_track:
         return
     yield Numeric(F.track.pieces, 1, 1, 12, "Lay {} pieces in a row", whole=True)

@@ -26,6 +26,7 @@ class Track(Frozen):
     sagitta: float = quantity(
         "length", "Bowed until the middle is off the cord", 0.3, low=0, high=8
     )
+    radius: float = quantity("length", "Bent to a radius of", 3.5, low=0.5, high=200)
     joint: Literal["sleeve inside", "butted"] = choice("Pieces joined by", "sleeve inside")
     gap: float = quantity("fine", "Gap at a joint", 0.001, low=0, high=0.03)
     step: float = quantity("fine", "Step at a joint", 0.0002, low=0, high=0.01)
@@ -70,10 +71,10 @@ class Platform(Frozen):
     ballast: float = quantity("mass", "Ballast", 0.0, low=0, high=500)
 
 
-class Push(Frozen):
+class Drive(Frozen):
     """How it is moved, and how it is stopped."""
 
-    kind: Literal["by hand", "crank and spool"] = choice("Moved", "by hand")
+    kind: Literal["by hand", "hand crank"] = choice("Moved", "by hand")
     spool: float = quantity("length", "Spool diameter", 0.06, low=0.005, high=1)
     crank: float = quantity("length", "Crank arm", 0.1, low=0.01, high=1)
     efficiency: float = quantity("percent", "Crank passes on", 0.8, low=0.1, high=1)
@@ -95,7 +96,7 @@ class DollyDesign(Design):
     track: Track = Track()
     wheels: Wheels = Wheels()
     platform: Platform = Platform()
-    push: Push = Push()
+    drive: Drive = Drive()
     carried: Carried = Carried()
 
     @model_validator(mode="after")

@@ -111,7 +111,7 @@ def parts_list(answer: DollyAnswer) -> tuple[Part, ...]:
     note = f"sets, at {corners} corners"
     bill.add("wheels", "rollers", answer.rows.roller.id, sets, note=note)
     bill.hardware("wheel-plates", "wheel-plate", corners)
-    if design.push.kind == "crank and spool":
+    if design.drive.kind == "hand crank":
         bill.hardware("crank", "crank")
         metres = math.ceil(2 * track.length)
         bill.hardware("spool-line", "spool-line", metres, note="by the metre")

@@ -15,6 +15,7 @@ from hazel_lantern.core.mechanics import elastica
 from hazel_lantern.core.mechanics.elastica import Array, Bow
 from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.rigs.dolly.model import DollyDesign
+from hazel_lantern.core.shot import Arc
 
 
 class Line(Protocol):
@@ -35,7 +36,7 @@ class Straight:
 
 
 @dataclass(frozen=True)
-class Arc:
+class Circle:
     """A circle about (0, radius)."""
 
     radius: float
@@ -59,27 +60,35 @@ class Bowed:
         return x, y - self.back, heading
 
 
+def bend_radius(case: Case[DollyDesign]) -> float:
+    """What pipes are bent to, m: the move's arc, or what the design says where it has none."""
+    move = case.shot.move
+    return move.radius if isinstance(move, Arc) else case.design.track.radius
+
+
 def wanted_line(case: Case[DollyDesign]) -> Line:
     """What the shot asks for."""
-    return Arc(case.shot.radius) if case.shot.curved else Straight()
+    move = case.shot.move
+    return Circle(move.radius) if isinstance(move, Arc) else Straight()
 
 
 def real_line(case: Case[DollyDesign]) -> Line:
     """What the rails do; the floor lets it go where it is steered."""
     track = case.design.track
     if track.kind == "pre-bent track":
-        return Arc(case.shot.radius)
+        return Circle(bend_radius(case))
     if track.kind == "straight track":
         return Straight()
     if track.kind == "no track":
         return wanted_line(case)
     found = elastica.bow(track.length, track.sagitta)
-    if not case.shot.curved:
+    move = case.shot.move
+    if not isinstance(move, Arc):
         return Bowed(found)
     # Laid so that over the move it is as much too near the centre as too far from it.
-    ways = np.linspace(-0.5, 0.5, 41) * case.shot.distance
+    ways = np.linspace(-0.5, 0.5, 41) * move.distance
     x, y, _ = found.at(ways)
-    away = np.hypot(x, case.shot.radius - y) - case.shot.radius
+    away = np.hypot(x, move.radius - y) - move.radius
     return Bowed(found, float(away.max() + away.min()) / -2)
 
 
@@ -88,7 +97,7 @@ def least_radius(case: Case[DollyDesign]) -> float:
     track = case.design.track
     if track.kind == "bowed track":
         return elastica.bow(track.length, track.sagitta).least_radius
-    return case.shot.radius if track.kind == "pre-bent track" else np.inf
+    return bend_radius(case) if track.kind == "pre-bent track" else np.inf
 
 
 def turned(case: Case[DollyDesign]) -> float:
@@ -96,4 +105,4 @@ def turned(case: Case[DollyDesign]) -> float:
     track = case.design.track
     if track.kind == "bowed track":
         return 2 * elastica.bow(track.length, track.sagitta).end_angle
-    return track.length / case.shot.radius if track.kind == "pre-bent track" else 0.0
+    return track.length / bend_radius(case) if track.kind == "pre-bent track" else 0.0

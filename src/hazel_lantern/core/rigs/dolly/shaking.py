@@ -10,7 +10,6 @@ import numpy as np
 
 from hazel_lantern.core.mechanics import ride, roughness
 from hazel_lantern.core.mechanics import track as mechanics
-from hazel_lantern.core.mechanics.motion import move
 from hazel_lantern.core.mechanics.ride import Body
 from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer
 from hazel_lantern.core.rigs.dolly.model import DollyDesign
@@ -153,11 +152,11 @@ def shake(answer: DollyAnswer) -> Shaking:
     speed = float(np.abs(answer.course.speed).max())
     rate = min(OFTEN * float(body.frequencies().max()), speed / STEP, FASTEST)
     rate = max(rate, SLOWEST)
-    count = ride.fast_size(math.ceil(shot.duration * rate))
-    rate = count / shot.duration
+    count = ride.fast_size(math.ceil(shot.pace.duration * rate))
+    rate = count / shot.pace.duration
     times = np.arange(count) / rate
-    motion = move(shot.distance, shot.duration, shot.ease, shot.ease_in, shot.ease_out, times)
-    place = shot.sense * (motion.place - shot.distance / 2)
+    motion = shot.pace.motion(shot.move.distance, times)
+    place = shot.move.sense * (motion.place - shot.move.distance / 2)
     grid, lines = _lines(answer)
     corners = answer.corner_places.tolist()
     ground = np.zeros((len(SOURCES), len(corners), times.size))
@@ -198,7 +197,7 @@ def _lines(answer: DollyAnswer) -> tuple[Array, tuple[list[Array], list[Array]]]
     design, rows = answer.design, answer.rows
     track = design.track
     margin = max(design.sets) + 2 * STEP
-    reach = answer.shot.distance / 2 + design.wheels.wheelbase / 2 + 2 * margin
+    reach = answer.shot.move.distance / 2 + design.wheels.wheelbase / 2 + 2 * margin
     grid = np.arange(-reach, reach + STEP, STEP)
     shift = round(max(design.sets) / STEP)
     places, *floor = _floor_lines(answer, (-reach, reach))
@@ -234,7 +233,7 @@ def _in_picture(moved: Array, answer: DollyAnswer) -> Array:
     shot, load, focal_px = answer.shot, answer.carried, answer.focal_px
     above = shot.camera_height - answer.ground - load.height
     # A lens square to the way looks to its left: what rolls the dolly tips the lens.
-    nose, turn = (pitch, roll) if shot.along else (roll, pitch)
+    nose, turn = (pitch, roll) if shot.move.along else (roll, pitch)
     lift = heave - load.forward * pitch + (answer.mount_left - load.sideways) * roll
     per_metre = focal_px / shot.subject.distance
     half = shot.lens.frame_width / 2

@@ -13,7 +13,7 @@ from hazel_lantern.core.rigs.dolly.parts import OVERHANG
 from hazel_lantern.core.rigs.dolly.path import Line as Way
 from hazel_lantern.core.rigs.dolly.shaking import joints_of
 from hazel_lantern.core.rigs.kit.drawing import box, load_shapes
-from hazel_lantern.core.shot import S
+from hazel_lantern.core.shot import Arc, S
 from hazel_lantern.core.sketch import (
     Arrow,
     Dimension,
@@ -94,10 +94,10 @@ def _dolly(plan: Plan, way: float, ghost: bool) -> list[Thing]:
             leg = plan.on(way, 0.0, mount), plan.on(way, float(ahead), mount + float(left))
             things.append(Line(leg, "stand", 0.018))
     things += load_shapes(
-        plan.answer.load, plan.shot.along, "above", lambda x, y: plan.on(way, x, mount + y)
+        plan.answer.load, plan.shot.move.along, "above", lambda x, y: plan.on(way, x, mount + y)
     )
     if platform.operator == "rides":
-        back = -platform.operator_back * plan.shot.sense
+        back = -platform.operator_back * plan.shot.move.sense
         things.append(Disc(plan.on(way, back), 0.16, "figure"))
     load = plan.answer.carried
     things.append(Disc(plan.on(way, load.forward, load.sideways), 0.03, "mass"))
@@ -109,7 +109,7 @@ def from_above(answer: DollyAnswer, look: float, foot: Array, mark: int) -> Sket
     plan = Plan(answer)
     design, shot = plan.design, plan.shot
     way = float(answer.course.place[mark])
-    ends = -shot.distance / 2, shot.distance / 2
+    ends = -shot.move.distance / 2, shot.move.distance / 2
     things: list[Thing] = []
     if design.on_track:
         things += _track(plan)
@@ -131,12 +131,12 @@ def from_above(answer: DollyAnswer, look: float, foot: Array, mark: int) -> Sket
         tail, tip = plan.on(way, behind), plan.on(way, behind * 0.55)
         vector = (tip[0] - tail[0], tip[1] - tail[1])
         things.append(Arrow(tail, vector, "force", abs(push)))
-    half = design.track.length / 2 if design.on_track else shot.distance / 2 + 0.6
+    half = design.track.length / 2 if design.on_track else shot.move.distance / 2 + 0.6
     xs, ys, _ = answer.line.at(np.linspace(-half, half, 21))
     reach = answer.gauge / 2 + 0.35
     near = min(subject[1], float(ys.max()) + 4.0)
     right = float(xs.max()) + 0.3
-    if shot.along:
+    if shot.move.along:
         right = max(right, min(subject[0] + 0.3, float(xs.max()) + 2.5))
     return Sketch(
         things=tuple(things),
@@ -155,14 +155,14 @@ def from_above(answer: DollyAnswer, look: float, foot: Array, mark: int) -> Sket
 
 def _dimensions(plan: Plan, way: float, subject: Point, half: float) -> tuple[Dimension, ...]:
     design, shot = plan.design, plan.shot
-    start, end = plan.on(-shot.distance / 2), plan.on(shot.distance / 2)
+    start, end = plan.on(-shot.move.distance / 2), plan.on(shot.move.distance / 2)
     low = -plan.answer.gauge / 2 - 0.3
     found = [
-        Dimension(S.distance, (start[0], low), (end[0], low), "below", 0, "move"),
+        Dimension(S.move.distance, (start[0], low), (end[0], low), "below", 0, "move"),
         Dimension(S.subject.distance, subject, subject, "beside", 0, "subject at"),
     ]
-    if shot.curved:
-        found.append(Dimension(S.radius, end, end, "over", 1, "radius"))
+    if isinstance(shot.move, Arc):
+        found.append(Dimension(S.move.radius, end, end, "over", 1, "radius"))
     if design.on_track:
         near = plan.on(-half, 0.0, -plan.answer.gauge / 2)
         far = plan.on(-half, 0.0, plan.answer.gauge / 2)
@@ -175,19 +175,19 @@ def _dimensions(plan: Plan, way: float, subject: Point, half: float) -> tuple[Di
 
 def _handles(plan: Plan, way: float, subject: Point) -> tuple[Handle, ...]:
     design, shot = plan.design, plan.shot
-    ends = plan.on(-shot.distance / 2), plan.on(shot.distance / 2)
-    sense = float(shot.sense)
-    toward = (1.0, 0.0) if shot.along else (0.0, 1.0)
+    ends = plan.on(-shot.move.distance / 2), plan.on(shot.move.distance / 2)
+    sense = float(shot.move.sense)
+    toward = (1.0, 0.0) if shot.move.along else (0.0, 1.0)
     found = [
         Handle("mark", plan.on(way), 0.35, (sense, 0.0), "drag the dolly along its line"),
-        Handle(S.distance, ends[1], 0.08, (2.0, 0.0), "drag the end of the move"),
+        Handle(S.move.distance, ends[1], 0.08, (2.0, 0.0), "drag the end of the move"),
         Handle(S.subject.distance, subject, 0.2, toward, "drag the subject"),
     ]
-    if shot.curved:
+    if isinstance(shot.move, Arc):
         # The end of the arc stands s²/2R off the tangent.
-        half = shot.distance / 2
-        slope = -2 * shot.radius**2 / half**2
-        found.append(Handle(S.radius, ends[0], 0.08, (0.0, slope), "drag the arc open"))
+        half = shot.move.distance / 2
+        slope = -2 * shot.move.radius**2 / half**2
+        found.append(Handle(S.move.radius, ends[0], 0.08, (0.0, slope), "drag the arc open"))
     if design.on_track:
         at = plan.on(-design.track.length * 0.4, 0.0, plan.answer.gauge / 2)
         found.append(Handle(F.track.gauge, at, 0.06, (0.0, 2.0), "drag a rail"))

@@ -9,7 +9,7 @@ from hazel_lantern.core.rigs.dolly.answer import SLEEPER_HEIGHT, DollyAnswer
 from hazel_lantern.core.rigs.dolly.model import F
 from hazel_lantern.core.rigs.dolly.shaking import joints_of
 from hazel_lantern.core.rigs.kit.drawing import PERSON, box, enlargement, load_shapes, person
-from hazel_lantern.core.shot import S
+from hazel_lantern.core.shot import Arc, S
 from hazel_lantern.core.sketch import (
     Arrow,
     Dimension,
@@ -82,7 +82,7 @@ def _dolly(side: Side, way: float, ghost: bool) -> list[Thing]:
         at = (axle, ground + radius)
         things.append(Disc(at, radius, "ghost" if ghost else "wheel", ghost))
     things += load_shapes(
-        side.answer.load, side.shot.along, "side", lambda x, y: (way + x, screw + y), ghost
+        side.answer.load, side.shot.move.along, "side", lambda x, y: (way + x, screw + y), ghost
     )
     if ghost:
         return things
@@ -98,7 +98,7 @@ def _dolly(side: Side, way: float, ghost: bool) -> list[Thing]:
         size = 0.05 + 0.03 * platform.ballast ** (1 / 3)
         things.append(Shape(box(way - size, deck, way + size, deck + 0.12), "ballast"))
     if platform.operator == "rides":
-        back = way - platform.operator_back * side.shot.sense
+        back = way - platform.operator_back * side.shot.move.sense
         things.append(Shape(box(back - 0.16, deck, back + 0.16, deck + 0.85), "figure"))
         things.append(Disc((back, deck + 1.02), 0.12, "figure"))
     load = side.answer.carried
@@ -111,20 +111,20 @@ def from_the_side(answer: DollyAnswer, mark: int) -> Sketch:
     """Side view at a mark."""
     side = Side(answer, mark)
     design, shot = side.design, side.shot
-    half = design.track.length / 2 if design.on_track else shot.distance / 2 + 0.6
-    half = max(half, shot.distance / 2 + design.platform.length / 2)
+    half = design.track.length / 2 if design.on_track else shot.move.distance / 2 + 0.6
+    half = max(half, shot.move.distance / 2 + design.platform.length / 2)
     beside = half + 0.5
     things: list[Thing] = [*person(beside)]
     if design.on_track:
         things += _track(side)
-    for end in (-shot.distance / 2, shot.distance / 2):
+    for end in (-shot.move.distance / 2, shot.move.distance / 2):
         if abs(end - side.way) > 0.05:
             things += _dolly(side, end, True)
     things += _dolly(side, side.way, False)
     push = float(answer.push[mark])
     if abs(push) > 0.5:
         reach = design.platform.length / 2 + 0.35
-        start = (side.way - (reach if push > 0 else -reach), design.push.height)
+        start = (side.way - (reach if push > 0 else -reach), design.drive.height)
         things.append(Arrow(start, (0.3 if push > 0 else -0.3, 0.0), "force", abs(push)))
     if design.on_track:
         dip = (side.way + design.wheels.wheelbase / 2 + 0.25, side.answer.ground + 0.12)
@@ -142,18 +142,17 @@ def from_the_side(answer: DollyAnswer, mark: int) -> Sketch:
             "wheelbase",
         ),
         Dimension(
-            S.distance,
-            (-shot.distance / 2, lens + 0.35),
-            (shot.distance / 2, lens + 0.35),
+            S.move.distance,
+            (-shot.move.distance / 2, lens + 0.35),
+            (shot.move.distance / 2, lens + 0.35),
             "above",
             0,
             "move",
         ),
     ]
+    sense = float(shot.move.sense)
     handles = [
-        Handle(
-            "mark", (side.way, side.deck), 0.4, (float(shot.sense), 0.0), "drag the dolly along"
-        ),
+        Handle("mark", (side.way, side.deck), 0.4, (sense, 0.0), "drag the dolly along"),
         Handle(
             F.wheels.wheelbase,
             (side.way + base, side.answer.ground),
@@ -189,7 +188,7 @@ def from_the_side(answer: DollyAnswer, mark: int) -> Sketch:
         enlarged=side.enlarged,
         title="Side, to scale",
         caption=(
-            ("the curve laid out straight; " if shot.curved else "")
+            ("the curve laid out straight; " if isinstance(shot.move, Arc) else "")
             + (f"dip drawn {side.enlarged:g}× larger" if side.enlarged > 1 else "dip to scale")
         ),
         floor=0.0,

@@ -16,6 +16,7 @@ from hazel_lantern.core.rigs.dolly.parts import (
     sleeper_count,
     sleeper_places,
 )
+from hazel_lantern.core.rigs.dolly.path import bend_radius
 from hazel_lantern.core.rigs.kit.words import CLAMPED, CUTTING, crack_caution
 from hazel_lantern.core.units import write
 
@@ -70,18 +71,18 @@ def readout(answer: DollyAnswer, station: str) -> tuple[tuple[str, str], ...]:
 
 def _moving(answer: DollyAnswer) -> tuple[tuple[str, str], ...]:
     """What moving it takes, by hand or at the crank."""
-    style, drive = answer.style, answer.design.push
+    style, drive = answer.style, answer.design.drive
     speed, hardest = (float(np.abs(one).max()) for one in (answer.course.speed, answer.push))
     rows = [
         ("Greatest speed", write(speed, "speed", style)),
         ("Greatest push", write(hardest, "force", style)),
-        ("Keeps rolling with", write(answer.rolling * answer.weight, "force", style)),
+        ("Keeps rolling with", write(answer.rolling_resistance * answer.weight, "force", style)),
     ]
-    if drive.kind == "crank and spool":
+    if drive.kind == "hand crank":
         turn = math.pi * drive.spool
         hand = hardest * drive.spool / (2 * drive.crank * drive.efficiency)
         rows += [
-            ("Turns of the crank", f"{answer.shot.distance / turn:.1f}"),
+            ("Turns of the crank", f"{answer.shot.move.distance / turn:.1f}"),
             ("Quickest", f"{60 * speed / turn:.0f} turns a minute"),
             ("Force at the crank", write(hand, "force", style)),
         ]
@@ -91,7 +92,7 @@ def _moving(answer: DollyAnswer) -> tuple[tuple[str, str], ...]:
 def cautions(answer: DollyAnswer, station: str) -> tuple[str, ...]:
     """What to mind at a station; nothing that is not at stake there."""
     design, found = answer.design, []
-    if answer.shot.slope and station in ("Shot", "Frame", "Drive"):
+    if answer.shot.move.slope and station in ("Shot", "Frame", "Drive"):
         found.append("Hold or brake the dolly whenever the track slopes.")
     if station == "Drive":
         found.append("Wedges under the wheels whenever nobody holds it.")
@@ -183,7 +184,7 @@ def steps(answer: DollyAnswer) -> tuple[Step, ...]:
         if track.kind == "bowed track":
             found += bow_steps(answer)
         if track.kind == "pre-bent track":
-            inside, outside = (answer.shot.radius + way * track.gauge / 2 for way in (-1, 1))
+            inside, outside = (bend_radius(answer.case) + way * track.gauge / 2 for way in (-1, 1))
             found.append(
                 Step(
                     f"Bend the rails to a radius of {write(inside, 'length', style)} and "
@@ -218,11 +219,9 @@ def set_card(answer: DollyAnswer) -> tuple[str, ...]:
     design, style = answer.design, answer.style
     shot, track = answer.shot, design.track
     speed = float(np.abs(answer.course.speed).max())
-    move = f"{shot.direction}, {write(shot.distance, 'length', style)}"
-    if shot.curved:
-        move += f" round {write(shot.radius, 'length', style)}"
+    move = shot.move.words(style)
     found = [
-        f"Move: {move} in {write(shot.duration, 'time', style)}; at most "
+        f"Move: {move} in {write(shot.pace.duration, 'time', style)}; at most "
         f"{write(speed, 'speed', style)}."
     ]
     if design.on_track:
@@ -239,7 +238,7 @@ def set_card(answer: DollyAnswer) -> tuple[str, ...]:
         )
     found += [
         f"Push with about {write(float(np.abs(answer.push).max()), 'force', style)}, at "
-        f"{write(design.push.height, 'length', style)}.",
+        f"{write(design.drive.height, 'length', style)}.",
         f"Leave {write(track.spare, 'length', style)} free past both ends of the move.",
         "Wedges under the wheels whenever nobody holds it; local rules first.",
     ]

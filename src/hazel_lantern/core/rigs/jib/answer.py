@@ -17,10 +17,10 @@ from hazel_lantern.core.mechanics import balance, linkage
 from hazel_lantern.core.mechanics.balance import Body
 from hazel_lantern.core.mechanics.boom import Boom, Stretch, boom_of
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.mechanics.motion import marked_move
 from hazel_lantern.core.rigs.answer import Answer
 from hazel_lantern.core.rigs.jib.boom import Rows, boom_stretches, stresses
 from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END, JibDesign
+from hazel_lantern.core.shot import Rise
 
 Array = NDArray[np.float64]
 #: The larger camera thread, by which heads and bodies are held.
@@ -136,6 +136,13 @@ class JibAnswer(Answer[JibDesign]):
         return self
 
     @property
+    def rise(self) -> Rise:
+        """The move."""
+        move = self.shot.move
+        assert isinstance(move, Rise)
+        return move
+
+    @property
     def along(self) -> bool:
         """Whether the camera looks along the boom."""
         return self.design.platform.looks == "along the boom"
@@ -173,15 +180,13 @@ class JibAnswer(Answer[JibDesign]):
     def course(self) -> Course:
         """Swing and pan over the move, as far as the stops allow."""
         shot, stops, geometry = self.shot, self.design.swing, self.geometry
-        times, motion = marked_move(
-            shot.distance, shot.duration, shot.ease, shot.ease_in, shot.ease_out
-        )
-        height = shot.camera_height + shot.sense * (motion.place - shot.distance / 2)
+        times, motion = shot.pace.marked(shot.move.distance)
+        height = shot.camera_height + shot.move.sense * (motion.place - shot.move.distance / 2)
         swing = geometry.swing_at(height, stops.down, stops.up)
         rate, acceleration = geometry.rates(
-            swing, shot.sense * motion.speed, shot.sense * motion.acceleration
+            swing, shot.move.sense * motion.speed, shot.move.sense * motion.acceleration
         )
-        share = shot.sweep / shot.distance
+        share = self.rise.sweep / shot.move.distance
         pan_rate = share * motion.speed
         reach = geometry.lens(swing)[0]
         along = np.hypot(motion.speed / np.maximum(np.cos(swing), 0.05), reach * pan_rate)
@@ -190,7 +195,7 @@ class JibAnswer(Answer[JibDesign]):
             swing,
             rate,
             acceleration,
-            share * (motion.place - shot.distance / 2),
+            share * (motion.place - shot.move.distance / 2),
             pan_rate,
             share * motion.acceleration,
             np.asarray(along),
@@ -381,7 +386,7 @@ class JibAnswer(Answer[JibDesign]):
             acceleration=run.acceleration,
             resisting={
                 "balance": -self.over_move(self.torque),
-                "joints": np.full_like(run.swing, self.friction * self.shot.sense),
+                "joints": np.full_like(run.swing, self.friction * self.shot.move.sense),
             },
             inertia=balance.inertia(self.turning),
             pixels=self.focal_px * front / self.shot.subject.distance,
@@ -390,8 +395,8 @@ class JibAnswer(Answer[JibDesign]):
     @cached_property
     def pan_axis(self) -> Axis:
         """The whole about its post."""
-        run, sense = self.course, math.copysign(1.0, self.shot.sweep)
-        drag = self.rows.turntable.drag if self.shot.sweep else 0.0
+        run, sense = self.course, math.copysign(1.0, self.rise.sweep)
+        drag = self.rows.turntable.drag if self.rise.sweep else 0.0
         return Axis(
             name="pan",
             kind="angle",

@@ -22,7 +22,7 @@ from hazel_lantern.core.rigs.jib.model import (
 )
 from hazel_lantern.core.rigs.jib.stacking import balancing_stacks, stack_edits
 from hazel_lantern.core.settings import Settings
-from hazel_lantern.core.shot import Shot
+from hazel_lantern.core.shot import Rise, Shot
 from hazel_lantern.core.workshop import Workshop
 
 #: The boom swings about so far to either side in a draft, rad.
@@ -39,23 +39,24 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
     The rise gives the front, the reach may ask for more; the tail is short, and the plates
     a maker may have at home balance it.
     """
+    assert isinstance(shot.move, Rise)
     mass = max(load.centre().mass, 0.3)
     stands = workshop.catalogue.stands
     base = stands["timber-post"]
-    if mass < 1.2 and shot.distance < 1.0:
+    if mass < 1.2 and shot.move.distance < 1.0:
         base = stands["speaker-stand"]
     spread = _to_step(0.4 * base.least_spread + 0.6 * base.greatest_spread, 0.01)
     feet = standing.foot_reach(base.feet, spread)
     ahead, rise = 0.06, 0.08
-    needed = (shot.reach + feet - ahead) / math.cos(STEEPEST)
-    front = _to_step(max(shot.distance / (2 * math.sin(STEEPEST)), needed, 0.5), 0.01)
+    needed = (shot.move.reach + feet - ahead) / math.cos(STEEPEST)
+    front = _to_step(max(shot.move.distance / (2 * math.sin(STEEPEST)), needed, 0.5), 0.01)
     height = shot.camera_height - rise - load.lens_axis
     post = _to_step(min(max(height, base.lowest, 0.4), base.highest), 0.01)
     tail = _to_step(max(0.45 * front, 0.35), 0.01)
 
     def stop(way: float) -> float:
         """A stop a little past the end of the move, that keeps off the floor."""
-        far = shot.camera_height + way * shot.distance / 2 - post - rise - load.lens_axis
+        far = shot.camera_height + way * shot.move.distance / 2 - post - rise - load.lens_axis
         angle = way * math.asin(max(-0.95, min(0.95, far / front))) + math.radians(4)
         length = tail if way > 0 else front
         floor = math.asin(min(1.0, max(post - 0.1, 0.05) / length))

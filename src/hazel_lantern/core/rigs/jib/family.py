@@ -11,7 +11,6 @@ from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.load import Load
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.mechanics.motion import marked_move
 from hazel_lantern.core.parts import Hole, Part, Piece, Step, Template
 from hazel_lantern.core.poses import AIM, Poses, Trace, Turn
 from hazel_lantern.core.rigs.asks import Group, Lever, Measure, PlotSpec, Ranking, View
@@ -40,10 +39,11 @@ from hazel_lantern.core.rigs.jib.lamps_swing import clearance, clearances, heigh
 from hazel_lantern.core.rigs.jib.model import F, JibDesign
 from hazel_lantern.core.rigs.jib.sketch_above import from_above
 from hazel_lantern.core.rigs.jib.sketch_side import from_the_side
+from hazel_lantern.core.rigs.kit.pace import pace
 from hazel_lantern.core.rigs.kit.place import Place
 from hazel_lantern.core.rigs.kit.purse import Purse
 from hazel_lantern.core.settings import Settings
-from hazel_lantern.core.shot import S, Shot
+from hazel_lantern.core.shot import Rise, S, Shot
 from hazel_lantern.core.sketch import Sketch
 from hazel_lantern.core.workshop import Workshop
 
@@ -64,7 +64,7 @@ class Jib(Family[JibDesign, JibAnswer]):
 
     id = "jib"
     title = "Jib"
-    moves = ("rise", "sink")
+    moves = (Rise,)
     design_type = JibDesign
     views = (View("side", "Side, to scale"), View("above", "From above"))
     wanted_words = "where a camera that rises straight and level would"
@@ -146,9 +146,9 @@ class Jib(Family[JibDesign, JibAnswer]):
     @classmethod
     def suits(cls, shot: Shot) -> tuple[float, str]:
         """A rise or a sink of up to about three metres is a jib's own."""
-        if not shot.upright:
+        if not isinstance(shot.move, Rise):
             return 0.1, "an arm rises and sinks; along a line it would swing in an arc"
-        if shot.distance <= 3.0:
+        if shot.move.distance <= 3.0:
             return 1.0, "a rise of this height is what a balanced arm is for"
         return 0.5, "a rise this high needs a long arm, a heavy base and a second pair of hands"
 
@@ -264,11 +264,9 @@ class Jib(Family[JibDesign, JibAnswer]):
     def wanted(self) -> Poses:
         """Of the lens as a straight level rise would have it."""
         shot, none = self.answer.shot, np.zeros_like(self.times)
-        _, motion = marked_move(
-            shot.distance, shot.duration, shot.ease, shot.ease_in, shot.ease_out
-        )
-        share = motion.place / shot.distance - 0.5
-        asked = shot.camera_height + shot.sense * shot.distance * share
+        _, motion = shot.pace.marked(shot.move.distance)
+        share = motion.place / shot.move.distance - 0.5
+        asked = shot.camera_height + shot.move.sense * shot.move.distance * share
         return Poses(self._eyes(np.full_like(none, self._middle), asked), self._look, none, none)
 
     def _drift(self) -> Array:
@@ -330,7 +328,7 @@ class Jib(Family[JibDesign, JibAnswer]):
                 Group("Joints", (j.kind, j.drag)),
             )
         if station == "Drive":
-            return Group("Move", (S.duration, S.ease, S.ease_in, S.ease_out, S.sweep)), stops
+            return pace(S.move.sweep), stops
         if station != "Frame":
             return ()
         boom = [b.section, b.form, b.front, b.tail, b.damping]

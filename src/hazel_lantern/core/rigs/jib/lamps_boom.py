@@ -8,7 +8,6 @@ import numpy as np
 
 from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics.boom import settle_time
-from hazel_lantern.core.mechanics.motion import move
 from hazel_lantern.core.mechanics.windup import first_frequency, wind_up
 from hazel_lantern.core.rigs.jib.answer import Array, JibAnswer
 from hazel_lantern.core.rigs.jib.lamps_level import UNSEEN
@@ -159,18 +158,18 @@ def windup(answer: JibAnswer) -> Found:
     stiffness = 1 / (1 / post.twist_stiffness + 1 / answer.rows.turntable.twist_stiffness)
     reach = answer.geometry.front + answer.geometry.ahead
     frequency = first_frequency(stiffness, inertia)
-    applies = shot.sweep != 0
+    applies = answer.rise.sweep != 0
 
     def hurry(times: Array) -> Array:
-        motion = move(shot.distance, shot.duration, shot.ease, shot.ease_in, shot.ease_out, times)
-        return np.asarray(shot.sweep / shot.distance * motion.acceleration)
+        motion = shot.pace.motion(shot.move.distance, times)
+        return np.asarray(answer.rise.sweep / shot.move.distance * motion.acceleration)
 
     def in_picture(twist: float) -> float:
         return answer.focal_px * (math.tan(twist) + twist * reach / shot.subject.distance)
 
     twist, after = 0.0, 0.0
     if applies:
-        found = wind_up(hurry, shot.duration, frequency, BASE_DAMPING)
+        found = wind_up(hurry, shot.pace.duration, frequency, BASE_DAMPING)
         twist, after = found.most, found.left
     shown, left = in_picture(twist), in_picture(after)
     seconds = settle_time(frequency, BASE_DAMPING, left, 1.0)
@@ -196,7 +195,7 @@ def windup(answer: JibAnswer) -> Found:
                     "mass",
                 ),
                 ("k", "base and turntable in a row", stiffness, "torsion"),
-                ("pan", "over the move", shot.sweep, "angle"),
+                ("pan", "over the move", answer.rise.sweep, "angle"),
                 ("swings", "a second", frequency, "rate"),
                 ("c", "damping, of the critical", BASE_DAMPING, "percent"),
                 ("left", "swing left when the pan stops", after, "angle"),

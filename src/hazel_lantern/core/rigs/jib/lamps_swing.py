@@ -29,7 +29,7 @@ UNDER_PIVOT = 0.05
 )
 def reach(answer: JibAnswer) -> Found:
     """How far the lens gets past the feet, wherever they stand, at the worst of the move."""
-    post, shot = answer.design.post, answer.shot
+    post = answer.design.post
     feet = standing.foot_reach(answer.rows.stand.feet, post.spread)
     out = answer.over_move(answer.lens)[0]
     least = float(out.min() - feet)
@@ -40,7 +40,7 @@ def reach(answer: JibAnswer) -> Found:
             f"Over the move the lens is never less than {write(float(out.min()), 'length', s)} "
             f"from the post, which is {write(abs(least), 'length', s)} "
             f"{'past' if least >= 0 else 'short of'} the foot that stands below the arm; the shot "
-            f"asks for {write(shot.reach, 'length', s)}."
+            f"asks for {write(answer.rise.reach, 'length', s)}."
         ),
         working(
             "r = a cos(swing) + e - b / (2 sin(180°/n))",
@@ -52,7 +52,7 @@ def reach(answer: JibAnswer) -> Found:
             ),
             "the arm's circle, and the circle through the feet",
         ),
-        limit=shot.reach,
+        limit=answer.rise.reach,
     )
 
 
@@ -69,8 +69,8 @@ def height(answer: JibAnswer) -> Found:
     """How much of the swing is left past the highest and the lowest point of the move."""
     shot, swing = answer.shot, answer.design.swing
     heights = answer.stop_to_stop(answer.lens)[1]
-    high = shot.camera_height + shot.distance / 2
-    low = shot.camera_height - shot.distance / 2
+    high = shot.camera_height + shot.move.distance / 2
+    low = shot.camera_height - shot.move.distance / 2
     above, below = float(heights.max()) - high, low - float(heights.min())
     above_short = above < below
     return Found(
@@ -147,9 +147,9 @@ def clearances(answer: JibAnswer) -> tuple[Spans, Inputs]:
         "overhead": shot.room.height - top,
         "along the room": shot.room.length - front - max(design.boom.tail, feet),
     }
-    if shot.sweep:
+    if answer.rise.sweep:
         # Panned, the arm needs the breadth of its arc as well as its length.
-        half_sweep = min(abs(shot.sweep) / 2, math.pi / 2)
+        half_sweep = min(abs(answer.rise.sweep) / 2, math.pi / 2)
         spans["across its arc"] = shot.room.length - 2 * front * math.sin(half_sweep)
     seat = design.post.height - rows.turntable.height - UNDER_PIVOT
     words = "the base's {} setting"

@@ -142,7 +142,7 @@ def levers(answer: JibAnswer) -> Iterable[Lever]:
     yield STAND.spread_lever(answer.case)
     yield Numeric(F.post.ballast, 0.5, 0.0, 60.0, "Lay {} of ballast on the base")
     yield Numeric(F.platform.ahead, 0.005, -0.1, 0.3, "Set the camera {} ahead of the front pin")
-    yield Numeric(S.duration, 0.5, 0.5, 120.0, "Take {} for the move")
+    yield Numeric(S.pace.duration, 0.5, 0.5, 120.0, "Take {} for the move")
     yield Choices.of("Make the boom of {}", sections(answer), boom.section)
     yield _named("Change the base to: {}", bases(answer), design.post.stand)
     yield _named("Turn on: {}", pivots(answer), design.pivots.kind)
@@ -159,5 +159,5 @@ def levers(answer: JibAnswer) -> Iterable[Lever]:
         yield Numeric(v.pins_more, 0.0001, -0.01, 0.01, "Drill the platform's pins wider by {}")
     if level.kind == "twin cables":
         yield Numeric(F.level.preload, 5.0, 5.0, 800.0, "Tighten the cables to {}")
-    if answer.shot.sweep:
-        yield Numeric(S.sweep, degree, -math.pi, math.pi, "Pan {}")
+    if answer.rise.sweep:
+        yield Numeric(S.move.sweep, degree, -math.pi, math.pi, "Pan {}")

@@ -90,7 +90,7 @@ def from_above(answer: JibAnswer, subject: Array, mark: int, turn: float | None)
             Dimension(F.boom.front, at(0.0, 0.0), at(arm.tip[0], 0.0), "along", 0, "front"),
             Dimension(F.boom.tail, at(arm.at(-tail)[0], 0.0), (0.0, 0.0), "along", 1, "tail"),
             Dimension(F.post.spread, foot, foot, "over", 0, "feet apart"),
-            Dimension(S.sweep, sweep, sweep, "beside", 0, "pan over the move"),
+            Dimension(S.move.sweep, sweep, sweep, "beside", 0, "pan over the move"),
         ),
         handles=(
             Handle("turn", at(lens, 0.0), 0.2, (1.0, 0.0), "drag the camera round", (0.0, 0.0)),

@@ -213,9 +213,7 @@ def set_card(answer: JibAnswer) -> tuple[str, ...]:
     reach = float(answer.stop_to_stop(answer.lens)[0].max())
     clear = max(reach, design.boom.tail) + 0.5
     pull = float(np.abs(answer.swing_axis.effort).max()) / design.boom.tail
-    move = f"{shot.direction} of {write(shot.distance, 'length', style)}"
-    if shot.sweep:
-        move += f" with a pan of {write(abs(shot.sweep), 'angle', style)}"
+    move = shot.move.words(style)
     return (
         f"Feet {write(design.post.spread, 'length', style)} apart, "
         f"{write(feet, 'length', style)} from the post, on firm level ground; local rules first.",
@@ -227,7 +225,7 @@ def set_card(answer: JibAnswer) -> tuple[str, ...]:
         f"Check: let go at the top, level, at the bottom. Stops at "
         f"{write(design.swing.up, 'angle', style)} up and "
         f"{write(design.swing.down, 'angle', style)} down.",
-        f"Move: {move} in {write(shot.duration, 'time', style)}; about "
+        f"Move: {move} in {write(shot.pace.duration, 'time', style)}; about "
         f"{write(pull, 'force', style)} at the "
         "tail.",
         "Unload: strap or hold the arm; weights off first; camera last. Never the camera first.",

@@ -15,7 +15,6 @@ from hazel_lantern.core.mechanics import carriage as carriage_statics
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.mechanics.beam import Support, factorised
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.mechanics.motion import marked_move
 from hazel_lantern.core.rigs.answer import Answer
 from hazel_lantern.core.rigs.slider.model import SliderDesign
 
@@ -124,17 +123,15 @@ class SliderAnswer(Answer[SliderDesign]):
     def course(self) -> Course:
         """Marks even in time, with the moments of greatest acceleration among them."""
         shot, design = self.shot, self.design
-        times, motion = marked_move(
-            shot.distance, shot.duration, shot.ease, shot.ease_in, shot.ease_out
-        )
+        times, motion = shot.pace.marked(shot.move.distance)
         middle, half = design.rails.length / 2, design.carriage.wheelbase / 2
-        place = middle + shot.sense * (motion.place - shot.distance / 2)
+        place = middle + shot.move.sense * (motion.place - shot.move.distance / 2)
         return Course(
             times=times,
             marks=motion.place,
             place=np.clip(place, half, design.rails.length - half),
-            speed=shot.sense * motion.speed,
-            acceleration=shot.sense * motion.acceleration,
+            speed=shot.move.sense * motion.speed,
+            acceleration=shot.move.sense * motion.acceleration,
         )
 
     @cached_property
@@ -142,7 +139,7 @@ class SliderAnswer(Answer[SliderDesign]):
         """Load, carriage and wheels as one mass with its place over the wheels."""
         carriage, centre, wheel = self.design.carriage, self.load.centre(), self.rows.wheel
         ahead, across = centre.right, centre.forward
-        if self.shot.along:
+        if self.shot.move.along:
             ahead, across = centre.forward, -centre.right
         own = carriage.mass + wheel.count * wheel.mass
         mass = own + centre.mass
@@ -155,7 +152,7 @@ class SliderAnswer(Answer[SliderDesign]):
             wheelbase=carriage.wheelbase,
             gauge=self.gauge,
             push_height=self.design.drive.push_height,
-            rolling=wheel.rolling_resistance * carriage.friction,
+            rolling_resistance=wheel.rolling_resistance * carriage.friction,
         )
 
     @cached_property
@@ -164,16 +161,16 @@ class SliderAnswer(Answer[SliderDesign]):
         run, shot, carried = self.course, self.shot, self.carried
         weight = carried.mass * GRAVITY
         moving = np.abs(np.sign(run.speed))
-        slope = np.full_like(run.times, weight * math.sin(shot.tilt) * shot.sense)
+        slope = np.full_like(run.times, weight * math.sin(shot.move.slope) * shot.move.sense)
         return Axis(
             name="way covered",
             kind="length",
             place=run.marks,
             speed=np.abs(run.speed),
-            acceleration=run.acceleration * shot.sense,
+            acceleration=run.acceleration * shot.move.sense,
             resisting={
                 "slope": slope,
-                "rolling": moving * carried.rolling * weight * math.cos(shot.tilt),
+                "rolling": moving * carried.rolling_resistance * weight * math.cos(shot.move.slope),
             },
             inertia=carried.mass,
             pixels=self.focal_px / shot.subject.distance,
@@ -182,12 +179,12 @@ class SliderAnswer(Answer[SliderDesign]):
     @cached_property
     def push(self) -> Array:
         """Along the rails to the right, N."""
-        return self.axis.effort * self.shot.sense
+        return self.axis.effort * self.shot.move.sense
 
     @cached_property
     def axles(self) -> Array:
         """Load on the left and the right axle, (2, n) N."""
-        tilt = np.full_like(self.course.times, self.shot.tilt)
+        tilt = np.full_like(self.course.times, self.shot.move.slope)
         return carriage_statics.axle_loads(self.carried, self.course.acceleration, tilt, self.push)
 
     @cached_property
@@ -199,7 +196,7 @@ class SliderAnswer(Answer[SliderDesign]):
     def line(self) -> float:
         """The rails' own weight square to them, N/m."""
         area, density = self.rows.section.properties.area, self.rows.material.density
-        return area * density * GRAVITY * self.rails * math.cos(self.shot.tilt)
+        return area * density * GRAVITY * self.rails * math.cos(self.shot.move.slope)
 
     @cached_property
     def bending(self) -> Bending:
@@ -281,7 +278,7 @@ class SliderAnswer(Answer[SliderDesign]):
     @property
     def camera_angles(self) -> tuple[Array, Array]:
         """Nose-up turn and right-side-down roll of the lens that the rails cause, rad."""
-        if self.shot.along:
+        if self.shot.move.along:
             return self.bending.pitch, self.bending.roll
         return self.bending.roll, -self.bending.pitch
 
@@ -290,10 +287,10 @@ class SliderAnswer(Answer[SliderDesign]):
         """Drift at left edge, centre and right edge of the frame, (3, n) px, from the start."""
         shot, (pitch, roll) = self.shot, self.camera_angles
         distance: Array | float = shot.subject.distance
-        if shot.along:
+        if shot.move.along:
             # Along its bearing the lens comes nearer to the subject or leaves it.
-            moved = shot.sense * (self.course.marks - shot.distance / 2)
-            distance = shot.subject.distance - moved * math.cos(shot.tilt)
+            moved = shot.move.sense * (self.course.marks - shot.move.distance / 2)
+            distance = shot.subject.distance - moved * math.cos(shot.move.slope)
         centre = picture.drift(pitch, self.bending.rise, self.focal_px, distance)
         edges = picture.edge_drift(centre, roll, shot.lens.frame_width)
         return np.asarray(edges - edges[:, :1])

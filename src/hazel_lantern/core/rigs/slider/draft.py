@@ -24,7 +24,7 @@ WHY = {
     F.supports.kind: "from the lens height, the length and the mass",
     F.supports.stand: "the cheapest that reaches the height and bears the mass",
     F.supports.head_stiffness: "as listed for that stand; measure yours",
-    F.supports.foot_spread: "two fifths up the stand's range",
+    F.supports.spread: "two fifths up the stand's range",
     F.drive.push_offset: "a hand on the side of the carriage",
 }
 
@@ -42,7 +42,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
     mass = max(load.centre().mass, 0.3)
     carriage_length = _to_step(min(0.40, 0.14 + 0.025 * mass), 0.01)
     stop = 0.02
-    length = _to_step(shot.distance * 1.05 + carriage_length + 2 * stop + 0.02, 0.01)
+    length = _to_step(shot.move.distance * 1.05 + carriage_length + 2 * stop + 0.02, 0.01)
     screw = 0.06 + 0.01 * min(mass, 6)
     seat = shot.camera_height - load.lens_axis - screw
     kind = "stand"
@@ -68,9 +68,9 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
             {
                 "kind": kind,
                 "stand": stand.id,
-                "foot_spread": spread,
+                "spread": spread,
                 "head_stiffness": stand.head_stiffness,
-                "head_rating": stand.rating,
+                "rating": stand.rating,
             }
         ),
         carriage=Carriage(

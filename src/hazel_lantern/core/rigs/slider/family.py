@@ -17,6 +17,7 @@ from hazel_lantern.core.rigs.asks import Group, Lever, Measure, PlotSpec, Rankin
 from hazel_lantern.core.rigs.assembly import Assembly, Checks
 from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.rigs.family import Draft, Family
+from hazel_lantern.core.rigs.kit.pace import pace
 from hazel_lantern.core.rigs.kit.place import Place
 from hazel_lantern.core.rigs.kit.purse import Purse
 from hazel_lantern.core.rigs.kit.standing import nearest
@@ -30,7 +31,7 @@ from hazel_lantern.core.rigs.slider.sketch_above import from_above
 from hazel_lantern.core.rigs.slider.sketch_side import close_up, from_the_side
 from hazel_lantern.core.rigs.slider.standing import clearances, stand_load, tip, ways_over
 from hazel_lantern.core.settings import Settings
-from hazel_lantern.core.shot import S, Shot
+from hazel_lantern.core.shot import Arc, Line, Rise, Shot
 from hazel_lantern.core.sketch import Sketch
 from hazel_lantern.core.workshop import Workshop
 
@@ -40,7 +41,7 @@ class Slider(Family[SliderDesign, SliderAnswer]):
 
     id = "slider"
     title = "Slider"
-    moves = ("left to right", "right to left", "push in", "pull out")
+    moves = (Line,)
     design_type = SliderDesign
     views = (
         View("side", "Side, to scale"),
@@ -70,14 +71,14 @@ class Slider(Family[SliderDesign, SliderAnswer]):
             "force",
             "Pull the loaded carriage slowly with a luggage scale, level, and read it; "
             "1 kg on the scale is 9.81 N.",
-            lambda found: found.carried.rolling * found.carried.mass * GRAVITY,
+            lambda found: found.carried.rolling_resistance * found.carried.mass * GRAVITY,
         ),
         Measure(
             "rolls-at",
             "Tilt at which it rolls",
             "angle",
             "Lift one end of the rails until the loaded carriage just keeps rolling.",
-            lambda found: slopes.rolling_angle(found.carried.rolling),
+            lambda found: slopes.rolling_angle(found.carried.rolling_resistance),
         ),
         Measure(
             "moving-mass",
@@ -108,13 +109,13 @@ class Slider(Family[SliderDesign, SliderAnswer]):
     @classmethod
     def suits(cls, shot: Shot) -> tuple[float, str]:
         """A slide in a straight line, up to about two metres, is a slider's own."""
-        if shot.upright:
+        if isinstance(shot.move, Rise):
             return 0.0, "rails carry a camera along, not up"
-        if shot.curved:
+        if isinstance(shot.move, Arc):
             return 0.0, "rails on stands are straight"
-        if shot.distance <= 1.6:
+        if shot.move.distance <= 1.6:
             return 1.0, "a straight slide of this length is what rails on stands are for"
-        if shot.distance <= 3.0:
+        if shot.move.distance <= 3.0:
             return 0.6, "a slide this long needs long rails with supports between"
         return 0.2, "this is long for one piece of rail; a dolly on track would suit better"
 
@@ -173,7 +174,7 @@ class Slider(Family[SliderDesign, SliderAnswer]):
     def subject(self) -> Array:
         """Foot of the subject in the room: x from mid-rail, y away from the near side, m."""
         shot, distance = self.answer.shot, self.answer.shot.subject.distance
-        place = (distance, 0.0) if shot.along else (0.0, distance)
+        place = (distance, 0.0) if shot.move.along else (0.0, distance)
         return np.array([*place, shot.subject.base])
 
     def poses(self) -> Poses:
@@ -187,9 +188,9 @@ class Slider(Family[SliderDesign, SliderAnswer]):
 
     def _poses(self, rise: Array, pitch: Array, roll: Array) -> Poses:
         shot, out = self.answer.shot, self.answer.course.place - self.answer.design.rails.length / 2
-        up = shot.camera_height + out * math.sin(shot.tilt) + rise
-        eye = np.stack([out * math.cos(shot.tilt), np.zeros_like(out), up], axis=1)
-        look = 0.0 if shot.along else math.pi / 2
+        up = shot.camera_height + out * math.sin(shot.move.slope) + rise
+        eye = np.stack([out * math.cos(shot.move.slope), np.zeros_like(out), up], axis=1)
+        look = 0.0 if shot.move.along else math.pi / 2
         return Poses(eye, np.full_like(out, look), pitch, roll)
 
     def sketch(self, view: str, mark: int, turn: float | None = None) -> Sketch:
@@ -224,7 +225,7 @@ class Slider(Family[SliderDesign, SliderAnswer]):
             if design.drive.kind == "hand crank":
                 drive += [f.drive.spool, f.drive.crank, f.drive.efficiency]
             return (
-                Group("Move", (S.duration, S.ease, S.ease_in, S.ease_out)),
+                pace(),
                 Group("Drive", tuple(drive)),
             )
         if station != "Frame":
@@ -235,7 +236,7 @@ class Slider(Family[SliderDesign, SliderAnswer]):
             rails += [r.spacing, r.spacing_error]
         supports = [u.kind]
         if self.answer.on_stands:
-            supports += [u.stand, u.foot_spread, u.head_stiffness, u.head_rating, u.ballast]
+            supports += [u.stand, u.spread, u.head_stiffness, u.rating, u.ballast]
         supports += [u.offset] if design.supports.kind == "stand" else [u.count, u.inset]
         carriage = (c.wheel, c.friction, c.length, c.wheelbase, c.mass)
         return (

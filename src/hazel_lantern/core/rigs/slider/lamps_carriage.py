@@ -108,10 +108,10 @@ def wheel_lift(answer: SliderAnswer) -> Found:
 def runaway(answer: SliderAnswer) -> Found:
     """Track tilt against the tilt at which the carriage rolls by itself."""
     shot, load, drive = answer.shot, answer.carried, answer.design.drive
-    rolls = slopes.rolling_angle(load.rolling, drive.brake, load.mass)
-    tilt = abs(shot.tilt)
-    pull = slopes.runaway_force(load.mass, tilt, load.rolling)
-    speed = slopes.end_speed(load.mass, tilt, load.rolling, shot.distance)
+    rolls = slopes.rolling_angle(load.rolling_resistance, drive.brake, load.mass)
+    tilt = abs(shot.move.slope)
+    pull = slopes.runaway_force(load.mass, tilt, load.rolling_resistance)
+    speed = slopes.end_speed(load.mass, tilt, load.rolling_resistance, shot.move.distance)
     return Found(
         tilt,
         ("Stays where it is left", "Runs away down the slope"),
@@ -132,7 +132,7 @@ def runaway(answer: SliderAnswer) -> Found:
                 (
                     "r",
                     f"rolling resistance, {answer.rows.wheel.name.lower()}",
-                    load.rolling,
+                    load.rolling_resistance,
                     "percent",
                 ),
                 ("B", "brake holds", drive.brake, "force"),

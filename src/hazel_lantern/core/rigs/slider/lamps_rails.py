@@ -32,7 +32,7 @@ def travel(answer: SliderAnswer) -> Found:
         ("Travel for the shot", "Rails too short for the shot"),
         lambda s: (
             f"The carriage can run {write(available, 'length', s)} between its stops; "
-            f"the shot slides {write(shot.distance, 'length', s)}."
+            f"the shot slides {write(shot.move.distance, 'length', s)}."
         ),
         working(
             "travel = L - c - 2 s",
@@ -43,7 +43,7 @@ def travel(answer: SliderAnswer) -> Found:
             ),
             "sum of lengths",
         ),
-        limit=shot.distance,
+        limit=shot.move.distance,
     )
 
 

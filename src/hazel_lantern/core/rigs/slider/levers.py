@@ -15,8 +15,8 @@ from hazel_lantern.core.shot import S
 
 STAND = StandOf(
     F.supports.stand,
-    F.supports.foot_spread,
-    {F.supports.head_stiffness: "head_stiffness", F.supports.head_rating: "rating"},
+    F.supports.spread,
+    {F.supports.head_stiffness: "head_stiffness", F.supports.rating: "rating"},
 )
 KINDS = {
     "stand": "Put it on one stand at mid-rail",
@@ -108,15 +108,15 @@ def levers(answer: SliderAnswer) -> Iterable[Lever]:
     yield Numeric(F.drive.push_offset, 0.005, 0.0, 0.3, "Push {} beside the middle")
     title = "Set the rails parallel within {}"
     yield Numeric(F.rails.spacing_error, 0.0001, 0.0001, 0.005, title)
-    yield Numeric(S.duration, 0.5, 0.5, 120.0, "Take {} for the move")
+    yield Numeric(S.pace.duration, 0.5, 0.5, 120.0, "Take {} for the move")
     yield _sections_with_wheels(answer)
     named = (one._replace(name=one.name.lower()) for one in wheels(answer))
     yield Choices.of("Use {}", named, carriage.wheel)
     yield Choices.words(F.supports.kind, KINDS, supports.kind)
     if answer.rails == 2:
         yield Numeric(F.rails.spacing, 0.01, 0.06, 0.4, "Space the rails {}")
-    if answer.shot.tilt:
-        yield Numeric(S.tilt, math.radians(0.25), -0.5, 0.5, "Tilt the track {}")
+    if answer.shot.move.slope:
+        yield Numeric(S.move.tilt, math.radians(0.25), -0.5, 0.5, "Tilt the track {}")
         yield Numeric(F.drive.brake, 0.5, 0.0, 100.0, "Fit a brake that holds {}")
     if answer.on_stands:
         yield STAND.spread_lever(answer.case)

@@ -32,9 +32,9 @@ class Supports(Frozen):
     count: int = quantity("count", "Supports", 2, low=2, high=12)
     inset: float = quantity("length", "From rail end", 0.03, low=0, high=10)
     offset: float = quantity("length", "Stand from mid-rail", 0.0, low=-10, high=10)
-    foot_spread: float = quantity("length", "Foot spread", 0.85, low=0.1, high=4)
+    spread: float = quantity("length", "Foot spread", 0.85, low=0.1, high=4)
     head_stiffness: float = quantity("torsion", "Head stiffness", 900.0, low=1, high=1e7)
-    head_rating: float = quantity("mass", "Head rating", 8.0, low=0.1, high=500)
+    rating: float = quantity("mass", "Head rating", 8.0, low=0.1, high=500)
     ballast: float = quantity("mass", "Hung ballast", 0.0, low=0, high=200)
 
 

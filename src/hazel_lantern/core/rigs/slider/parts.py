@@ -48,7 +48,7 @@ def parts_list(answer: SliderAnswer) -> tuple[Part, ...]:
         bill.hardware("line", "spool-line", metres, note="by the metre")
     if design.drive.brake:
         bill.hardware("brake", "brake")
-    if answer.shot.tilt:
+    if answer.shot.move.slope:
         bill.hardware("tether", "tether")
     return tuple(bill.parts)
 

@@ -20,7 +20,7 @@ def _stands_on(answer: SliderAnswer, gauge: float) -> list[Thing]:
         half = max(gauge, 0.1) / 2 + 0.03
         return [Shape(box(x - 0.035, -half, x + 0.035, half), "timber") for x in middles]
     things: list[Thing] = []
-    corners = standing.regular_polygon(stand.feet, supports.foot_spread).tolist()
+    corners = standing.regular_polygon(stand.feet, supports.spread).tolist()
     for x in middles:
         feet = tuple((x + px, py) for px, py in corners)
         things.append(Shape(feet, "guide", hollow=True, dashed=True))
@@ -32,13 +32,13 @@ def from_above(answer: SliderAnswer, mark: int) -> Sketch:
     """From above at a mark: rails, carriage, feet, and the path of the weight over them."""
     design, run, wheel = answer.design, answer.course, answer.rows.wheel
     rails, carriage, supports = design.rails, design.carriage, design.supports
-    width, sense = answer.rows.section.properties.width, answer.shot.sense
+    width, sense = answer.rows.section.properties.width, answer.shot.move.sense
     half_length = rails.length / 2
     gauge = rails.spacing if answer.rails == 2 else 0.0
     out = float(run.place[mark]) - half_length
     feet_reach = 0.0
     if answer.on_stands:
-        feet_reach = standing.foot_reach(answer.rows.stand.feet, supports.foot_spread)
+        feet_reach = standing.foot_reach(answer.rows.stand.feet, supports.spread)
     things = _stands_on(answer, gauge)
     for lane in (-gauge / 2, gauge / 2) if gauge else (0.0,):
         things.append(Line(((-half_length, lane), (half_length, lane)), "rail", width))
@@ -58,7 +58,7 @@ def from_above(answer: SliderAnswer, mark: int) -> Sketch:
         for y in (-gauge / 2, gauge / 2) if gauge else (-plate, plate):
             things.append(Shape(box(x - r, y - thick / 2, x + r, y + thick / 2), "wheel"))
     at = (out + carriage.camera_offset, carriage.camera_side)
-    along = answer.shot.along
+    along = answer.shot.move.along
     things += load_shapes(answer.load, along, "above", lambda x, y: (at[0] + x, at[1] + y))
     things.append(Arrow(at, (0.35, 0.0) if along else (0.0, 0.35), "shot"))
     carried = answer.carried

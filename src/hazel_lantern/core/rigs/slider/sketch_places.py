@@ -16,7 +16,7 @@ class Rail:
 
     def __init__(self, answer: SliderAnswer, mark: int) -> None:
         self.answer, self.design, self.mark = answer, answer.design, mark
-        self.tilt, self.height = answer.shot.tilt, answer.rail_height
+        self.tilt, self.height = answer.shot.move.slope, answer.rail_height
         self.drop = answer.rows.section.properties.height
         self.place = float(answer.course.place[mark])
         dip = float(answer.bending.dip.max())

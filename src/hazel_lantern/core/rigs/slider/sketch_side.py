@@ -48,7 +48,7 @@ def _carriage(side: Rail, mark: int, ghost: bool) -> list[Thing]:
     things: list[Thing] = [
         *load_shapes(
             load,
-            side.answer.shot.along,
+            side.answer.shot.move.along,
             "side",
             lambda x, y: on(x + carriage.camera_offset, y + carriage.screw_height),
             ghost,
@@ -78,7 +78,7 @@ def _supports(side: Rail) -> list[Thing]:
     for place in side.answer.supports:
         x, y = side.at(place, -drop)
         if stands:
-            things += stand_outline((x, y), supports.foot_spread)
+            things += stand_outline((x, y), supports.spread)
             things.append(Shape(box(x - 0.05, y - 0.018, x + 0.05, y), "timber"))
         else:
             low = table if supports.kind == "table" else 0.0
@@ -113,7 +113,7 @@ def from_the_side(answer: SliderAnswer, mark: int) -> Sketch:
     reach = length / 2
     if answer.on_stands:
         outer = max(abs(place - length / 2) for place in answer.supports)
-        reach = max(reach, outer + supports.foot_spread / 2)
+        reach = max(reach, outer + supports.spread / 2)
     beside = reach + 0.42
     things += [*person(beside), *_supports(side)]
     straight = tuple(side.at(a, -side.drop / 2) for a in (0.0, length))
@@ -143,20 +143,20 @@ def from_the_side(answer: SliderAnswer, mark: int) -> Sketch:
     edge = -reach - 0.16
     dimensions = [
         Dimension(F.rails.length, (left[0], crest), (right[0], crest), "above", 1),
-        Dimension(S.distance, (first_x, crest), (final_x, crest), "above", 0, "slide"),
+        Dimension(S.move.distance, (first_x, crest), (final_x, crest), "above", 0, "slide"),
         Dimension(S.camera_height, (edge, 0.0), (edge, lens), "left", 0, "lens"),
     ]
-    along = (float(answer.shot.sense), 0.0)
+    along = (float(answer.shot.move.sense), 0.0)
     handles = [
         Handle("mark", lens_at, 0.16, along, "drag the carriage along the rails"),
         Handle(F.rails.length, right, 0.05, (2.0, 0.0), "drag the rail end"),
         Handle(F.rails.length, left, 0.05, (-2.0, 0.0), "drag the rail end"),
     ]
     if answer.on_stands:
-        half = supports.foot_spread / 2
+        half = supports.spread / 2
         near, far = (feet[-1] - half, 0.0), (feet[-1] + half, 0.0)
-        dimensions.append(Dimension(F.supports.foot_spread, near, far, "below", 0, "spread"))
-        handles.append(Handle(F.supports.foot_spread, far, 0.06, (2.0, 0.0), "drag the foot"))
+        dimensions.append(Dimension(F.supports.spread, near, far, "below", 0, "spread"))
+        handles.append(Handle(F.supports.spread, far, 0.06, (2.0, 0.0), "drag the foot"))
     if supports.kind == "stand":
         apex = side.at(answer.supports[0], -side.drop)
         middle = side.at(length / 2)
@@ -166,8 +166,8 @@ def from_the_side(answer: SliderAnswer, mark: int) -> Sketch:
     elif supports.inset:
         grip = side.at(supports.inset, -0.08)
         handles.append(Handle(F.supports.inset, grip, 0.07, (1.0, 0.0), "drag the end support"))
-    if answer.shot.tilt:
-        dimensions.append(Dimension(S.tilt, right, right, "at", 0, "tilt"))
+    if answer.shot.move.slope:
+        dimensions.append(Dimension(S.move.tilt, right, right, "at", 0, "tilt"))
     return Sketch(
         things=tuple(things),
         dimensions=tuple(dimensions),
@@ -191,7 +191,7 @@ def close_up(answer: SliderAnswer, mark: int) -> Sketch:
     wheelbase = Dimension(
         F.carriage.wheelbase, (left, under), (right, under), "below", 0, "wheelbase"
     )
-    shown = (F.rails.length, S.distance, S.tilt)
+    shown = (F.rails.length, S.move.distance, S.move.tilt)
     kept = (thing for thing in whole.things if getattr(thing, "at", (0.0, 0.0))[0] <= half + 0.3)
     return replace(
         whole,

@@ -23,16 +23,16 @@ RAIL_RANGE = {"floor": (0.02, 0.35), "table": (0.45, 0.95)}
 def clearances(answer: SliderAnswer) -> tuple[Spans, Inputs]:
     """Free space left in each direction, m; negative where it does not fit."""
     design, shot, stand = answer.design, answer.shot, answer.rows.stand
-    supports, cos = design.supports, math.cos(shot.tilt)
+    supports, cos = design.supports, math.cos(shot.move.slope)
     reach = design.rails.length * cos
     lowest, highest = stand.lowest, stand.highest
     if answer.on_stands:
-        foot = standing.foot_reach(stand.feet, supports.foot_spread)
+        foot = standing.foot_reach(stand.feet, supports.spread)
         outer = max(abs(p - design.rails.length / 2) for p in answer.supports) * cos + foot
         reach = max(reach, 2 * outer)
     else:
         lowest, highest = RAIL_RANGE[supports.kind]
-    climb = shot.distance / 2 * math.sin(abs(shot.tilt))
+    climb = shot.move.distance / 2 * math.sin(abs(shot.move.slope))
     top = answer.rail_height + design.carriage.screw_height + answer.load.top + climb
     spans = {
         "along the room": shot.room.length - reach,
@@ -52,7 +52,7 @@ def ways_over(answer: SliderAnswer) -> tuple[list[Over], float, str]:
     """
     design, shot, carried = answer.design, answer.shot, answer.carried
     supports = design.supports
-    cos, sin = math.cos(shot.tilt), math.sin(shot.tilt)
+    cos, sin = math.cos(shot.move.slope), math.sin(shot.move.slope)
     height = max(answer.rail_height, 0.01)
     out = answer.course.place - design.rails.length / 2
     carriage_weight = carried.mass * GRAVITY
@@ -67,7 +67,7 @@ def ways_over(answer: SliderAnswer) -> tuple[list[Over], float, str]:
         count = 1 if supports.kind == "stand" else supports.count
         own, hung = count * stand.mass * GRAVITY, supports.ballast * GRAVITY
         base_weight = own + hung
-        foot_edge = standing.foot_edge(stand.feet, supports.foot_spread)
+        foot_edge = standing.foot_edge(stand.feet, supports.spread)
         base_height = height * (own * STAND_WEIGHT_HEIGHT + hung * BALLAST_HEIGHT) / base_weight
     weights = (carriage_weight, rails_weight, base_weight)
     carriage_height = height + carried.height + out * sin
@@ -153,8 +153,8 @@ def tip(answer: SliderAnswer) -> Found:
 def stand_load(answer: SliderAnswer) -> Found:
     """What rests on the most loaded stand against the lower rating of stand and head."""
     supports, stand, applies = answer.design.supports, answer.rows.stand, answer.on_stands
-    rating, share = min(stand.rating, supports.head_rating), answer.settings.working_fraction
-    carried = answer.bending.reactions.max(axis=0) / (GRAVITY * math.cos(answer.shot.tilt))
+    rating, share = min(stand.rating, supports.rating), answer.settings.working_fraction
+    carried = answer.bending.reactions.max(axis=0) / (GRAVITY * math.cos(answer.shot.move.slope))
     heaviest = float(carried.max())
     return Found(
         carried if applies else 0.0,
@@ -171,7 +171,7 @@ def stand_load(answer: SliderAnswer) -> Found:
             (
                 ("R", "heaviest support reaction, as mass", heaviest, "mass"),
                 ("S", f"stand rating, {stand.name.lower()}", stand.rating, "mass"),
-                ("H", "head rating", supports.head_rating, "mass"),
+                ("H", "head rating", supports.rating, "mass"),
                 ("share", "used of a rating", share, "percent"),
             ),
             "beam reactions; ratings as given with stand and head",

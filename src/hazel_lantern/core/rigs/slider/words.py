@@ -39,12 +39,14 @@ def readout(answer: SliderAnswer, station: str) -> tuple[tuple[str, str], ...]:
         turn = math.pi * drive.spool
         force = push * drive.spool / (2 * drive.crank * drive.efficiency)
         rows += [
-            ("Turns of the crank", f"{answer.shot.distance / turn:.1f}"),
+            ("Turns of the crank", f"{answer.shot.move.distance / turn:.1f}"),
             ("Greatest turns a second", f"{speed / turn:.2f}"),
             ("Force at the crank", write(force, "force", style)),
         ]
-    if answer.shot.tilt:
-        pull = slopes.runaway_force(axis.inertia, answer.shot.tilt, answer.carried.rolling)
+    if answer.shot.move.slope:
+        pull = slopes.runaway_force(
+            axis.inertia, answer.shot.move.slope, answer.carried.rolling_resistance
+        )
         rows.append(("Pull down the slope", write(pull, "force", style)))
     return tuple(rows)
 
@@ -52,7 +54,7 @@ def readout(answer: SliderAnswer, station: str) -> tuple[tuple[str, str], ...]:
 def cautions(answer: SliderAnswer, station: str) -> tuple[str, ...]:
     """What to mind at a station; nothing that is not at stake there."""
     found = []
-    if station in ("Frame", "Shot", "Drive") and answer.shot.tilt:
+    if station in ("Frame", "Shot", "Drive") and answer.shot.move.slope:
         found.append(
             "Hold or brake the carriage whenever the track is tilted, and keep hands "
             "and faces out of its way down."
@@ -72,9 +74,9 @@ def cautions(answer: SliderAnswer, station: str) -> tuple[str, ...]:
 def _stand_words(answer: SliderAnswer) -> str:
     supports, style = answer.design.supports, answer.style
     if supports.kind == "stand":
-        return f"one stand, feet {write(supports.foot_spread, 'length', style)} apart"
+        return f"one stand, feet {write(supports.spread, 'length', style)} apart"
     if supports.kind == "end stands":
-        return f"{supports.count} stands, feet {write(supports.foot_spread, 'length', style)} apart"
+        return f"{supports.count} stands, feet {write(supports.spread, 'length', style)} apart"
     place = "a table" if supports.kind == "table" else "the floor"
     return f"{supports.count} blocks on {place}"
 
@@ -150,10 +152,10 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
                 ("level", "packing"),
             )
         )
-    if answer.shot.tilt:
+    if answer.shot.move.slope:
         found.append(
             Step(
-                f"Tilt the track to {write(answer.shot.tilt, 'angle', style)} and tether the "
+                f"Tilt the track to {write(answer.shot.move.slope, 'angle', style)} and tether the "
                 "carriage to the upper end.",
                 ("level with degrees", "tether"),
                 "A tilted track is held or braked at all times.",
@@ -188,13 +190,15 @@ def set_card(answer: SliderAnswer) -> tuple[str, ...]:
         f"Lens {write(shot.lens.focal, 'focal', style)}, height "
         f"{write(shot.camera_height, 'length', style)}, subject "
         f"{write(shot.subject.distance, 'length', style)} away.",
-        f"Move: {shot.direction}, {write(shot.distance, 'length', style)} in "
-        f"{write(shot.duration, 'time', style)}; push at most "
+        f"Move: {shot.move.way}, {write(shot.move.distance, 'length', style)} in "
+        f"{write(shot.pace.duration, 'time', style)}; push at most "
         f"{write(float(np.abs(answer.push).max()), 'force', style)}.",
         f"Tilt left before it goes over, with the push: {write(over.least, 'angle', style)} "
         f"({words}).",
     ]
-    if shot.tilt:
-        lines.append(f"Track tilts {write(shot.tilt, 'angle', style)}: hold, brake or tether it.")
+    if shot.move.slope:
+        lines.append(
+            f"Track tilts {write(shot.move.slope, 'angle', style)}: hold, brake or tether it."
+        )
     lines.append("Camera off last thing before striking: carriage at mid-rail, one hand on it.")
     return tuple(lines)

@@ -1,0 +1,121 @@
+"""Older project files made new: one function for each version, each to the next.
+
+A migration moves what it knows and leaves the rest where it stands, so that what is faulty is
+refused afterwards, with its place named.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+Json = dict[str, Any]
+GRAVITY = 9.80665
+
+_MOVES = {
+    "rise": ("rise", ("sweep", "reach")),
+    "sink": ("rise", ("sweep", "reach")),
+    "arc left": ("arc", ("radius",)),
+    "arc right": ("arc", ("radius",)),
+}
+_LINE = ("line", ("tilt",))
+#: Fields of version 1 that are called otherwise, by family.
+_RENAMED = {
+    "slider": {
+        "design.supports.foot_spread": "design.supports.spread",
+        "design.supports.head_rating": "design.supports.rating",
+    },
+    "dolly": {"design.push": "design.drive"},
+}
+
+
+def _object(value: Any) -> Json:
+    return value if isinstance(value, dict) else {}
+
+
+def _shot_2(shot: Json) -> Json:
+    """A flat shot taken apart into move and pace."""
+    found = dict(shot)
+    way = found.pop("direction", "left to right")
+    kind, own = _MOVES.get(way, _LINE) if isinstance(way, str) else _LINE
+    move: Json = {"kind": kind, "way": way}
+    for name in ("distance", "radius", "tilt", "sweep", "reach"):
+        if name in found:
+            value = found.pop(name)
+            if name == "distance" or name in own:
+                move[name] = value
+    names = [name for name in ("duration", "ease", "ease_in", "ease_out") if name in found]
+    return {"move": move, "pace": {name: found.pop(name) for name in names}, **found}
+
+
+def _renamed(design: Json, renamed: dict[str, str]) -> Json:
+    for old, new in renamed.items():
+        *above, name = old.split(".")[1:]
+        place = design
+        for part in above:
+            place = _object(place.get(part))
+        if name in place:
+            place[new.rpartition(".")[2]] = place.pop(name)
+    return design
+
+
+def _path_2(path: Any, renamed: dict[str, str]) -> Any:
+    if not isinstance(path, str):
+        return path
+    for old, new in renamed.items():
+        if path == old or path.startswith(f"{old}."):
+            return new + path[len(old) :]
+    head, _, name = path.rpartition(".")
+    if head == "shot" and name in ("duration", "ease", "ease_in", "ease_out"):
+        return f"shot.pace.{name}"
+    if head == "shot" and name in ("direction", "distance", "radius", "tilt", "sweep", "reach"):
+        return f"shot.move.{'way' if name == 'direction' else name}"
+    return path
+
+
+def _rig_2(rig: Json) -> Json:
+    old = _object(rig.get("shot"))
+    design = _object(rig.get("design"))
+    renamed = _RENAMED.get(str(design.get("family")), {})
+    shot = _shot_2(old)
+    design = _renamed(design, renamed)
+    if design.get("family") == "dolly":
+        # Rails bent for a move that is no arc had the radius of an arc that was not made.
+        track, drive = _object(design.get("track")), _object(design.get("drive"))
+        if "radius" in old and track.get("kind") == "pre-bent track":
+            track["radius"] = old["radius"]
+        if drive.get("kind") == "crank and spool":
+            drive["kind"] = "hand crank"
+    found = {**rig, "shot": shot} if "shot" in rig else dict(rig)
+    notes = rig.get("assumed")
+    if isinstance(notes, list):
+        found["assumed"] = [
+            {**note, "path": _path_2(note.get("path"), renamed)} if isinstance(note, dict) else note
+            for note in notes
+        ]
+    return found
+
+
+def _to_2(data: Json) -> Json:
+    """Moves of their own kinds; one name for one thing; ratings in kg."""
+    limits = _object(_object(data.get("settings")).get("limits"))
+    if "dolly.wheel-fit" in limits:
+        limits["dolly.fit"] = limits.pop("dolly.wheel-fit")
+    if isinstance(limits.get("dolly.wheel-load"), int | float):
+        limits["dolly.wheel-load"] /= GRAVITY
+    rigs = data.get("rigs")
+    if isinstance(rigs, list):
+        data["rigs"] = [_rig_2(rig) if isinstance(rig, dict) else rig for rig in rigs]
+    return {**data, "version": 2}
+
+
+#: What makes a file of a version one of the next.
+STEPS: dict[int, Callable[[Json], Json]] = {1: _to_2}
+
+
+def migrated(data: Json, version: int) -> Json:
+    """A project of an older version as one of the newest."""
+    while version in STEPS:
+        data = STEPS[version](data)
+        version += 1
+    return data

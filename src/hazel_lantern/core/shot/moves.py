@@ -1,0 +1,143 @@
+"""The moves that a camera makes, each kind a class: its fields, its course, its words.
+
+A new kind is one more class in here; it is found by being there.
+"""
+
+from __future__ import annotations
+
+import math
+import typing
+from typing import TYPE_CHECKING, Annotated, ClassVar, Literal, Union
+
+from pydantic import Field
+
+from hazel_lantern.core.fields import Frozen, choice, quantity
+from hazel_lantern.core.units import Style, write
+
+
+class Move(Frozen):
+    """What every kind of move has.
+
+    ``way`` says which way of its kind it goes; ``distance`` is how far, along its own course.
+    """
+
+    #: Ways that count towards the right, ahead or up.
+    forth: ClassVar[tuple[str, ...]] = ()
+    #: Ways on which the lens looks where it goes, not square to it.
+    looks_along: ClassVar[tuple[str, ...]] = ()
+    #: Fields that a maker thinks of last, once pace and height are said.
+    last: ClassVar[tuple[str, ...]] = ()
+
+    kind: str
+    way: str
+    distance: float = quantity("length", "Travel", 0.8, low=0.01, high=50)
+
+    @classmethod
+    def ways(cls) -> tuple[str, ...]:
+        """The ways of this kind."""
+        return typing.get_args(cls.model_fields["way"].annotation)
+
+    @property
+    def sense(self) -> int:
+        """+1 to the right, ahead or up; −1 the other way."""
+        return 1 if self.way in self.forth else -1
+
+    @property
+    def along(self) -> bool:
+        """Whether the lens looks along the move, not square to it."""
+        return self.way in self.looks_along
+
+    @property
+    def slope(self) -> float:
+        """Of what the camera runs on, rad."""
+        return 0.0
+
+    @property
+    def least_distance(self) -> float:
+        """How far the subject must be from the lens in the middle of the move, m."""
+        return self.distance / 2 + 0.1 if self.along else 0.0
+
+    def words(self, style: Style) -> str:
+        """Which way, and how far."""
+        return f"{self.way}, {write(self.distance, 'length', style)}"
+
+
+class Line(Move):
+    """Straight along, level or on a slope."""
+
+    forth = ("left to right", "push in")
+    looks_along = ("push in", "pull out")
+    last = ("tilt",)
+
+    kind: Literal["line"] = "line"
+    way: Literal["left to right", "right to left", "push in", "pull out"] = choice(
+        "Direction", "left to right"
+    )
+    tilt: float = quantity("angle", "Track tilt", 0.0, low=-math.radians(45), high=math.radians(45))
+
+    @property
+    def slope(self) -> float:
+        """The tilt, rad."""
+        return self.tilt
+
+
+class Rise(Move):
+    """Up or down, with a pan or without one."""
+
+    forth = ("rise",)
+    last = ("sweep", "reach")
+
+    kind: Literal["rise"] = "rise"
+    way: Literal["rise", "sink"] = choice("Direction", "rise")
+    sweep: float = quantity(
+        "angle", "Pan over the move", 0.0, low=-math.radians(180), high=math.radians(180)
+    )
+    reach: float = quantity("length", "Reach past the feet", 0.3, low=0, high=20)
+
+    def words(self, style: Style) -> str:
+        """How far up or down, and the pan."""
+        found = f"{self.way} of {write(self.distance, 'length', style)}"
+        pan = write(abs(self.sweep), "angle", style)
+        return f"{found} with a pan of {pan}" if self.sweep else found
+
+
+class Arc(Move):
+    """Round a centre at which the lens looks; the distance is the way along the arc."""
+
+    forth = ("arc right",)
+
+    kind: Literal["arc"] = "arc"
+    way: Literal["arc left", "arc right"] = choice("Direction", "arc right")
+    radius: float = quantity("length", "Radius of the arc", 3.5, low=0.5, high=200)
+
+    def words(self, style: Style) -> str:
+        """How far, and round what."""
+        return f"{super().words(style)} round {write(self.radius, 'length', style)}"
+
+
+#: Every kind of move.
+KINDS: tuple[type[Move], ...] = tuple(Move.__subclasses__())
+
+if TYPE_CHECKING:
+    AnyMove = Move
+else:
+    AnyMove = Annotated[Union[KINDS], Field(discriminator="kind")]  # noqa: UP007
+
+
+def ways(kinds: tuple[type[Move], ...] = KINDS) -> tuple[str, ...]:
+    """The ways of some kinds of move."""
+    return tuple(way for kind in kinds for way in kind.ways())
+
+
+def turned_to(move: Move, way: str) -> Move:
+    """The move going another way; one of another kind keeps how far it goes.
+
+    Raises
+    ------
+    StopIteration
+        If no kind goes that way.
+    """
+    kind = next(kind for kind in KINDS if way in kind.ways())
+    if isinstance(move, kind):
+        return move.model_copy(update={"way": way})
+    return kind.model_validate({"way": way, "distance": move.distance})

@@ -1,0 +1,106 @@
+"""Files of older versions: they open, and assess to the same figures."""
+
+import json
+from pathlib import Path
+
+import pytest
+
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.project.file import ProjectError, dumps, loads
+from hazel_lantern.core.project.migration import STEPS, migrated
+from hazel_lantern.core.project.model import VERSION
+from hazel_lantern.core.resources import DATA
+from tests.conftest import assess
+
+OLD = (Path(__file__).parent / "tide-mill-1.hazel.json").read_text(encoding="utf-8")
+NEW = (DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8")
+#: What version 1 said of the demo when it was the newest: lamp, value, limit.
+THEN = json.loads((Path(__file__).parent / "tide-mill-1.lamps.json").read_text(encoding="utf-8"))
+
+
+def test_there_is_a_step_from_every_older_version():
+    assert sorted(STEPS) == list(range(1, VERSION))
+
+
+def test_todays_demo_of_version_1_is_the_demo_of_this_one():
+    assert loads(OLD) == loads(NEW)
+    assert json.loads(dumps(loads(OLD)))["version"] == VERSION
+
+
+@pytest.mark.parametrize("number", range(4))
+def test_a_migrated_rig_assesses_as_it_did(number):
+    project = loads(OLD)
+    rig = project.rigs[number]
+    found = assess(rig, project.settings)
+    for id, (value, limit) in THEN[rig.name].items():
+        # Renamed since, and ratings that were in newtons are in rounded kilograms.
+        lamp = found.by_id[{"dolly.wheel-fit": "dolly.fit"}.get(id, id)]
+        if id == "dolly.wheel-load":
+            assert lamp.value * GRAVITY == pytest.approx(value, rel=1e-12)
+            assert lamp.limit * GRAVITY == pytest.approx(limit, rel=0.03)
+            continue
+        assert lamp.value == pytest.approx(value, rel=1e-12, abs=1e-15), id
+        assert lamp.limit == pytest.approx(limit, rel=1e-12), id
+
+
+def old_rig(**shot):
+    data = json.loads(OLD)
+    data["rigs"] = [data["rigs"][3]]
+    data["rigs"][0]["shot"].update(shot)
+    return data
+
+
+def test_each_move_keeps_what_is_its_own():
+    line = migrated(old_rig(direction="push in", tilt=0.1, distance=1.0), 1)["rigs"][0]["shot"]
+    assert line["move"] == {"kind": "line", "way": "push in", "distance": 1.0, "tilt": 0.1}
+    assert line["pace"]["duration"] == 9.0
+    assert "duration" not in line
+    arc = migrated(old_rig(direction="arc left", radius=5.0), 1)["rigs"][0]["shot"]["move"]
+    assert (arc["kind"], arc["radius"]) == ("arc", 5.0)
+
+
+def test_rails_bent_for_a_straight_move_keep_their_radius():
+    data = old_rig(radius=4.0)
+    data["rigs"][0]["design"]["track"]["kind"] = "pre-bent track"
+    rig = loads(json.dumps(data)).rigs[0]
+    assert rig.design.track.radius == 4.0
+    assert assess(rig).answer.radius == 4.0
+
+
+def test_notes_and_limits_follow_their_fields():
+    data = old_rig()
+    data["settings"]["limits"] = {"dolly.wheel-fit": 0.002, "dolly.wheel-load": 98.0665}
+    paths = ("design.push.height", "shot.duration", "shot.direction", "design.track.gauge")
+    data["rigs"][0]["assumed"] = [{"path": path, "why": "so"} for path in paths]
+    project = loads(json.dumps(data))
+    assert [note.path for note in project.rigs[0].assumed] == [
+        "design.drive.height",
+        "shot.pace.duration",
+        "shot.move.way",
+        "design.track.gauge",
+    ]
+    assert project.settings.limits == pytest.approx({"dolly.fit": 0.002, "dolly.wheel-load": 10.0})
+
+
+@pytest.mark.parametrize(
+    ("shot", "said"),
+    [
+        ({"direction": "sideways"}, "sideways"),
+        ({"direction": 7}, "7"),
+        ({"distance": "far"}, "distance"),
+        ({"wings": 2}, "wings"),
+    ],
+)
+def test_what_is_faulty_is_refused_with_its_place(shot, said):
+    with pytest.raises(ProjectError, match=said):
+        loads(json.dumps(old_rig(**shot)))
+
+
+@pytest.mark.parametrize("broken", [{"rigs": 3}, {"rigs": [7]}, {"settings": []}, {}])
+def test_a_file_that_is_no_project_is_refused_not_stumbled_over(broken):
+    data = {"format": "hazel-lantern", "version": 1, **broken}
+    if broken:
+        with pytest.raises(ProjectError):
+            loads(json.dumps(data))
+    else:
+        assert loads(json.dumps(data)).rigs == ()
