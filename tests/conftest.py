@@ -1,5 +1,6 @@
 """What the tests share: a slider to look at, a store of its own, offscreen windows."""
 
+import json
 import math
 import os
 
@@ -74,6 +75,12 @@ def store(tmp_path, monkeypatch) -> Store:
     home = tmp_path / "home"
     monkeypatch.setenv("HAZEL_LANTERN_HOME", str(home))
     return Store()
+
+
+def leave_behind(store: Store, process: int = 2**22 + 12345) -> None:
+    """Let what was autosaved be of another process: one that has ended, if none is named."""
+    for file in (store.folder / "autosave").glob("*.json"):
+        file.write_text(json.dumps(json.loads(file.read_text()) | {"process": process}))
 
 
 def shot_of(**asked: object) -> Shot:

@@ -187,9 +187,6 @@ def main(argv: list[str] | None = None) -> int:
     except OSError as error:
         print(f"hazel-lantern: {error.filename}: {error.strerror}", file=sys.stderr)
         return BAD_INPUT
-    except RuntimeError as error:
-        print(f"hazel-lantern: {error}", file=sys.stderr)
-        return BAD_INPUT
 
 
 if __name__ == "__main__":

@@ -98,6 +98,12 @@ class Hand:
         self.qtbot.keyClicks(pill.editor, text)
         self.key(pill.editor, Qt.Key.Key_Return)
 
+    def click_card(self, cards, id):
+        """Click a candidate in a ranked list, scrolled to where it is seen."""
+        index = cards.shown.index(cards.ids.index(id))
+        cards.scrollTo(index)
+        self.click(cards.viewport(), cards.visualRect(index).center())
+
     def key(self, widget, key, modifier=Qt.KeyboardModifier.NoModifier):
         self.qtbot.keyClick(widget, key, modifier)
 

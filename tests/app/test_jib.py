@@ -159,11 +159,12 @@ def test_a_stack_is_chosen_by_mouse_and_the_lamp_lights(window, crane, hand, qtb
     window.session.go_to_station("Load")
     bench = window.desk.benches["Load"]
     bench.pages.turn_to(1)
-    qtbot.waitUntil(lambda: len(bench.ranked.cards) > 5, timeout=15000)
-    card = next(iter(bench.ranked.cards.values()))
+    cards = bench.ranked.list
+    qtbot.waitUntil(lambda: len(cards.ids) > 5 and not bench.ranked.worker.busy, timeout=15000)
+    card = cards.shown.cards[0]
     assert "kg" in card.row.name
     assert "+100 g" in card.words
-    hand.click(card)
+    hand.click_card(cards, card.row.id)
     assert crane.assessment.by_id["jib.balance"].state is State.HOLDS
     qtbot.waitUntil(lambda: window.top.tags[1].state is State.HOLDS, timeout=3000)
 

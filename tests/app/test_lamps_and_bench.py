@@ -71,15 +71,46 @@ def test_a_limit_is_changed_for_the_project_and_back(window, qtbot):
 
 def test_sections_are_ranked_and_swapped(window, hand, qtbot):
     ranked = window.desk.benches["Frame"].ranked
-    qtbot.waitUntil(lambda: len(ranked.cards) > 40, timeout=15000)
-    order = list(ranked.cards)
+    qtbot.waitUntil(lambda: len(ranked.list.ids) > 40, timeout=15000)
+    order = ranked.list.ids
     ranked._sort("cost")
-    assert list(ranked.cards) != order
-    card = ranked.cards["steel-tube-33.7x2.6"]
-    hand.click(card)
+    assert ranked.list.ids != order
+    hand.click_card(ranked.list, "steel-tube-33.7x2.6")
     assert window.session.value("design.rails.section") == "steel-tube-33.7x2.6"
     window.session.document.undo()
     assert window.session.value("design.rails.section") == "aluminium-tube-25x2"
+
+
+def test_the_ranked_list_is_one_stop_of_tab_and_worked_by_keys(window, hand, qtbot):
+    ranked = window.desk.benches["Frame"].ranked
+    qtbot.waitUntil(lambda: len(ranked.list.ids) > 40, timeout=15000)
+    ranked.list.setFocus()
+    ranked.list.go_to(ranked.list.ids[0])
+    for key in (Qt.Key.Key_Down, Qt.Key.Key_Down, Qt.Key.Key_Up):
+        hand.key(ranked.list, key)
+    second = ranked.list.ids[1]
+    assert ranked.list.current == second
+    hand.key(ranked.list, Qt.Key.Key_Return)
+    assert window.session.value("design.rails.section") == second
+    hand.key(ranked.list, Qt.Key.Key_Tab)
+    assert window.focusWidget() is not ranked.list
+
+
+def test_a_ranking_that_comes_late_is_not_shown_for_another_rig(window, qtbot):
+    """What was ranked for the slider arrives when a dolly is looked at: passed over."""
+    ranked = window.desk.benches["Frame"].ranked
+    qtbot.waitUntil(lambda: len(ranked.list.ids) > 40, timeout=15000)
+    late = ranked._rows
+    window.session.go_to_station("Build")
+    dolly = next(
+        at
+        for at, rig in enumerate(window.session.document.project.rigs)
+        if rig.design.family == "dolly"
+    )
+    window.session.document.look_at(dolly)
+    ranked._rows = []
+    ranked._take(late)
+    assert ranked._rows == []
 
 
 def test_all_stations_by_their_keys(window, hand, qtbot):

@@ -9,7 +9,7 @@ from PyQt6.QtGui import QImage, QPainter
 from PyQt6.QtWidgets import QLabel, QWidget
 
 from hazel_lantern.app import theme
-from hazel_lantern.app.bench.ranked import draw_section
+from hazel_lantern.app.bench.ranked_list import draw_section
 from hazel_lantern.app.choice_popup import ChoicePopup
 from hazel_lantern.app.lens import NEAR, LensPainter, _clip_near, subject_outlines
 from hazel_lantern.app.painting import Mapping, SketchPainter, fit
@@ -20,6 +20,7 @@ from hazel_lantern.core.fields import Edit, apply
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.sketch import Arrow, Disc, Line, Note, Shape, Sketch
 from hazel_lantern.core.units import Style
+from tests.conftest import leave_behind
 
 
 @given(st.floats(-5, 5), st.floats(0.1, 4), st.floats(-5, 5), st.floats(0.1, 4))
@@ -198,19 +199,37 @@ def test_recovered_work_still_has_to_be_saved(window, store):
     assert window.session.document.project.name == "Left behind"
     assert window.session.document.dirty
     assert not left.exists()
+    leave_behind(store)
     assert [found.project.name for found in store.recoveries()] == ["Left behind"]
 
 
-def test_what_another_window_keeps_is_not_offered(store, project, monkeypatch):
-    import json
+def test_work_that_cannot_be_shown_any_more_is_not_thrown_away(window, store):
+    project = window.session.document.project
+    gone = apply(project, [Edit("rigs.0.design.rails.section", "gone-tube")])
+    store.autosave(gone, None, "gone")
+    leave_behind(store)
+    (recovery,) = store.recoveries()
+    window.keeper.recover(recovery)
+    assert "gone-tube" in window.message
+    assert str(recovery.file) in window.message
+    assert recovery.file.exists()
+    assert window.session.document.project is project
+
+
+def test_what_a_running_window_keeps_is_not_offered(store, project):
     import os
 
     store.autosave(project, None, "a")
     (file,) = (store.folder / "autosave").glob("*.json")
-    kept = json.loads(file.read_text())
-    file.write_text(json.dumps(kept | {"process": os.getppid()}))
+    # Our own; the parent's; and number 1's, which belongs to somebody else.
     assert store.recoveries() == []
-    file.write_text(json.dumps(kept | {"process": 2**22 + 12345}))
+    for alive in (os.getppid(), 1):
+        leave_behind(store, alive)
+        assert store.recoveries() == []
+    leave_behind(store, os.getpid())
+    os.utime(file, (1e9, 1e9))
+    assert len(store.recoveries()) == 1  # an earlier run had our number
+    leave_behind(store)
     assert len(store.recoveries()) == 1
 
 

@@ -14,6 +14,7 @@ from hazel_lantern.app.tags import Tag
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.project.store import Store, open_project
 from tests.app.conftest import leave_quietly
+from tests.conftest import leave_behind
 
 
 def save_to(window, path, monkeypatch):
@@ -172,6 +173,7 @@ def test_unsaved_work_is_kept_and_offered_at_the_next_start(
     window.session.type_into("design.rails.length", "1300")
     assert window.keeper._quiet.isActive()
     window.keeper.autosave()
+    leave_behind(store)
     left = Store(store.folder).recoveries()
     assert [r.project.rigs[0].design.rails.length for r in left] == [pytest.approx(1.3)]
     second = make_window(qapp, store)
@@ -181,6 +183,7 @@ def test_unsaved_work_is_kept_and_offered_at_the_next_start(
     offer_recovery(second, store)
     assert second.session.value("design.rails.length") == pytest.approx(1.3)
     # It is the second window's unsaved work now.
+    leave_behind(store)
     assert second.session.document.dirty
     assert [r.project for r in store.recoveries()] == [second.session.document.project]
 

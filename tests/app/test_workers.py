@@ -1,8 +1,10 @@
 """Work off the window's thread: the latest wins, and trouble is told."""
 
+import sys
 import threading
 
-from hazel_lantern.app.workers import Follower, Worker
+from hazel_lantern.app.workers import FAULT, Follower, Worker
+from hazel_lantern.core.errors import CannotBe
 
 
 def test_the_latest_request_wins(qtbot):
@@ -31,12 +33,28 @@ def test_failure_and_progress_are_heard(qtbot):
 
     def work(stop, progress):
         progress(0.5)
-        raise ValueError("no such luck")
+        raise CannotBe("no such luck")
 
     with qtbot.waitSignal(worker.failed, timeout=5000) as heard:
         worker.ask(work, wait=0)
     assert heard.args == ["no such luck"]
     assert shares == [0.5]
+
+
+def test_a_fault_of_the_program_is_handed_over_and_not_taken_for_a_mistake(qtbot, monkeypatch):
+    handed = []
+    monkeypatch.setattr(sys, "excepthook", lambda *found: handed.append(found[1]))
+    worker, follower = Worker(), Follower()
+
+    def work(*_):
+        raise ValueError("shapes (3,) (4,)")
+
+    with qtbot.waitSignal(worker.failed, timeout=5000) as heard:
+        worker.ask(work, wait=0)
+    assert heard.args == [FAULT]
+    follower.ask(work)
+    qtbot.waitUntil(lambda: len(handed) == 2 and not follower.busy, timeout=5000)
+    assert {str(error) for error in handed} == {"shapes (3,) (4,)"}
 
 
 def test_what_is_cancelled_is_not_heard_of(qtbot):
@@ -69,7 +87,7 @@ def test_a_follower_ends_what_it_began_and_then_does_the_latest(qapp, qtbot):
         return 1
 
     def fails():
-        raise ValueError("no")
+        raise CannotBe("no")
 
     follower.ask(first)
     for number in (2, 3, 4):

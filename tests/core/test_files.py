@@ -25,7 +25,7 @@ from hazel_lantern.core.rigs.slider.model import SliderDesign
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shelf import OwnedPart, Shelf, StockPiece
 from hazel_lantern.core.workshop import Workshop
-from tests.conftest import changed
+from tests.conftest import changed, leave_behind
 
 DEMO = DATA / "demo" / "tide-mill.hazel.json"
 
@@ -185,6 +185,7 @@ def test_opening_what_cannot_be_opened(tmp_path, monkeypatch):
 def test_autosave_is_offered_again_and_dropped(store, project, tmp_path):
     store.autosave(project, tmp_path / "p.hazel.json", "a")
     store.autosave(project.model_copy(update={"name": "Other"}), None, "b")
+    leave_behind(store)
     names = {recovery.project.name for recovery in store.recoveries()}
     assert names == {"Test", "Other"}
     store.drop_autosave("a")

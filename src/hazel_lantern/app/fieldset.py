@@ -28,13 +28,15 @@ class FieldSet(QWidget):
     def show_groups(self, groups: tuple[Group, ...]) -> None:
         """Show these groups, or refresh them."""
         same_rows = groups == self._groups and self._row_counts(groups) == self._counts
-        if same_rows and all(self._known(path) for path in self.pills):
+        if same_rows and all(self.session.has(path) for path in self.pills):
             for pill in self.pills.values():
                 if pill.editor is None:
                     pill.refresh()
             return
         self._groups = groups
         self._counts = self._row_counts(groups)
+        for pill in self.pills.values():
+            pill.put_away()
         self.pills = {}
         empty(self._row)
         for group in groups:
@@ -42,13 +44,6 @@ class FieldSet(QWidget):
 
     def _row_counts(self, groups: tuple[Group, ...]) -> list[int]:
         return [len(self.session.value(group.rows)) for group in groups if group.rows]
-
-    def _known(self, path: str) -> bool:
-        try:
-            self.session.spec(path)
-        except KeyError:
-            return False
-        return True
 
     def _column(self, group: Group) -> QWidget:
         column = QWidget()

@@ -10,7 +10,7 @@ from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 from PyQt6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
 from hazel_lantern.app.session import Session
-from hazel_lantern.core.project.file import ProjectError
+from hazel_lantern.core.project.file import ProjectError, dumps, loads
 from hazel_lantern.core.project.model import Project
 from hazel_lantern.core.project.store import SUFFIX, Recovery, Store, open_project, save
 from hazel_lantern.core.resources import DATA
@@ -57,15 +57,17 @@ class Keeper(QObject):
             self._quiet.start()
         self.state_changed.emit()
 
-    def autosave(self) -> None:
-        """Keep a copy of unsaved work."""
+    def autosave(self) -> bool:
+        """Keep a copy of unsaved work; tells whether there is one."""
         if not self.session.document.dirty:
             self.store.drop_autosave(self._key)
-            return
+            return False
         try:
             self.store.autosave(self.session.document.project, self.path, self._key)
         except OSError as error:
             self.session.message.emit(f"Autosave failed: {error.strerror}", True)
+            return False
+        return True
 
     def words(self) -> str:
         """The saved state, in words."""
@@ -169,12 +171,19 @@ class Keeper(QObject):
             self.replaced.emit((Project(), None))
 
     def recover(self, recovery: Recovery) -> None:
-        """Take up unsaved work that was left behind."""
+        """Take up unsaved work that was left behind; its file goes once another keeps it."""
+        try:
+            loads(dumps(recovery.project), self.session.workshop)
+        except ProjectError as error:
+            self.session.message.emit(
+                f"Cannot be shown: {error}. It is kept in {recovery.file}.", True
+            )
+            return
         self.replaced.emit((recovery.project, recovery.origin))
         # It is on no disk but here until the maker saves it.
         self.session.document.mark_unsaved()
-        self.autosave()
-        recovery.file.unlink(missing_ok=True)
+        if self.session.document.project == recovery.project and self.autosave():
+            recovery.file.unlink(missing_ok=True)
 
     def leave(self) -> None:
         """The window closes; nothing unsaved is left to keep."""

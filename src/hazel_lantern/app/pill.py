@@ -77,6 +77,7 @@ class Pill(QAbstractButton):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.editor: _Editor | None = None
+        self._edited = 0
         self.balloon: Balloon | None = None
         self.clicked.connect(self.begin)
         self.refresh()
@@ -136,6 +137,8 @@ class Pill(QAbstractButton):
 
     def begin(self) -> None:
         """Turn into an editor, or pop up the list of choices."""
+        if not self.session.has(self.path):
+            return
         spec = self.session.spec(self.path)
         if spec.kind in ("choice", "switch"):
             self._pop()
@@ -144,6 +147,8 @@ class Pill(QAbstractButton):
             return
         parent = self.parentWidget()
         assert parent is not None
+        self._edited = self.session.document.current
+        self.session.changed.connect(self._let_go)
         self.editor = _Editor(self.session.shown(self.path), parent)
         self.editor.setAccessibleName(spec.label)
         self.editor.setGeometry(self._editor_box(parent))
@@ -170,7 +175,7 @@ class Pill(QAbstractButton):
         return ("yes" if value else "no") if isinstance(value, bool) else str(value)
 
     def _chose(self, value: str) -> None:
-        trouble = self.session.choose(self.path, value)
+        trouble = self.session.has(self.path) and self.session.choose(self.path, value)
         if trouble:
             self._say(trouble)
 
@@ -186,6 +191,11 @@ class Pill(QAbstractButton):
                 self.editor.selectAll()
             return
         self.cancel()
+
+    def _let_go(self) -> None:
+        """What was typed for one rig is never written into another, nor into a field gone."""
+        if self.session.document.current != self._edited or not self.session.has(self.path):
+            self._close_editor()
 
     def _on_left(self) -> None:
         """Leaving with something unreadable keeps the design and puts the old figure back."""
@@ -211,9 +221,11 @@ class Pill(QAbstractButton):
     def _close_editor(self) -> None:
         editor, self.editor = self.editor, None
         if editor is not None:
+            self.session.changed.disconnect(self._let_go)
             editor.hide()
             editor.deleteLater()
-            self.refresh()
+            if self.session.has(self.path):
+                self.refresh()
         self._hush()
 
     def _say(self, text: str) -> None:

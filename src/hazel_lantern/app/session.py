@@ -15,6 +15,7 @@ from hazel_lantern.core.fields import (
     Edit,
     FieldSpec,
     describe,
+    has_field,
     member_type,
     read_field,
     value_at,
@@ -139,6 +140,10 @@ class Session(QObject):
         """What a field of the rig is."""
         assert self.rig is not None
         return describe(self.rig, path)
+
+    def has(self, path: str) -> bool:
+        """Whether the rig looked at has a field of that name."""
+        return self.rig is not None and has_field(self.rig, path)
 
     def value(self, path: str) -> Any:
         """The value of a field of the rig."""

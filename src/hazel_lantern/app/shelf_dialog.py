@@ -5,6 +5,7 @@ from __future__ import annotations
 from functools import partial
 from typing import get_args
 
+from pydantic import ValidationError
 from PyQt6.QtCore import QPoint
 from PyQt6.QtWidgets import (
     QCompleter,
@@ -111,7 +112,7 @@ class ShelfDialog(QDialog):
                 self._keep(Shelf(stock=self.shelf.stock, parts=(*self.shelf.parts, part)))
         except ReadError as error:
             self.trouble.setText(str(error))
-        except ValueError:
+        except ValidationError:
             self.trouble.setText("A length is 10 mm to 20 m, and there are 1 to 999 of them.")
         else:
             self.trouble.setText("")

@@ -39,6 +39,7 @@ class Drawing(QWidget):
         self._lines: list[tuple[QPointF, QPointF]] = []
         self._leaders: list[tuple[QPointF, QPointF]] = []
         self._drag: tuple[Handle, QPointF, float, Mapping] | None = None
+        self._dragged = 0
         self._hover: Handle | None = None
         self._frozen: Mapping | None = None
         self.setMouseTracking(True)
@@ -65,6 +66,9 @@ class Drawing(QWidget):
     def refresh(self) -> None:
         """Draw the rig as it is now, and write the fields anew into the pills."""
         self._written = False
+        if self._drag is not None and self._dragged != self.session.document.current:
+            # Another rig came under the hand.
+            self._drag = self._frozen = None
         self.follow_mark()
 
     def follow_mark(self) -> None:
@@ -284,6 +288,7 @@ class Drawing(QWidget):
             now = float(self.session.value(handle.path))
         self._drag = (handle, event.position(), now, self._mapping)
         self._frozen = self._mapping
+        self._dragged = self.session.document.current
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         """Drag, or show what could be dragged."""

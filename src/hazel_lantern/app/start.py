@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import QApplication, QMessageBox
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.keeper import DEMO
+from hazel_lantern.app.trouble import keep_log
 from hazel_lantern.app.window import Window
 from hazel_lantern.app.workers import stop_all
 from hazel_lantern.core import catalogue
@@ -80,11 +81,13 @@ def run(path: Path | None, demo: bool = False) -> int:
         If the file given cannot be opened.
     """
     store = Store()
+    keep_log(store.state)
     workshop = Workshop(catalogue.load(store.catalogue))
     project = open_project(path, workshop) if path else None
     app = make_app()
     signal.signal(signal.SIGINT, signal.SIG_DFL)
     window = make_window(app, store)
+    window.trouble.listen()
     if project is not None and path is not None:
         store.remember(path)
         window.open_at_start(project, path)
@@ -94,4 +97,5 @@ def run(path: Path | None, demo: bool = False) -> int:
     QTimer.singleShot(0, lambda: offer_recovery(window, store))
     status = app.exec()
     stop_all()
+    window.trouble.stop()
     return status

@@ -27,6 +27,7 @@ from hazel_lantern.app.bench.design import DesignBench
 from hazel_lantern.app.bench.load import LoadBench
 from hazel_lantern.app.bench.shot import ShotBench
 from hazel_lantern.app.bench.tryout import TryoutBench
+from hazel_lantern.app.fault_note import FaultNote
 from hazel_lantern.app.keeper import Keeper
 from hazel_lantern.app.lamps_panel import LampsPanel
 from hazel_lantern.app.lens import LensView
@@ -36,6 +37,7 @@ from hazel_lantern.app.stage import Stage
 from hazel_lantern.app.stations import Stations
 from hazel_lantern.app.tags import TopBar
 from hazel_lantern.app.toast import Toast
+from hazel_lantern.app.trouble import Trouble
 from hazel_lantern.app.widgets import label
 from hazel_lantern.core.build.dossier import DISCLAIMER
 from hazel_lantern.core.fields import Edit, EditError
@@ -168,6 +170,10 @@ class Window(QMainWindow):
         self.new_page: NewRigPage | None = None
         self._body = QStackedWidget()
         self.toast = Toast(self)
+        self.fault = FaultNote(self)
+        self.trouble = Trouble()
+        self.trouble.told.connect(self._tell)
+        self.trouble.mistaken.connect(partial(self.say, bad=True))
         self._central = QWidget()
         self._layout = QVBoxLayout(self._central)
         self._layout.setContentsMargins(0, 0, 0, 0)
@@ -470,6 +476,11 @@ class Window(QMainWindow):
     def say(self, words: str, bad: bool) -> None:
         """Say something at the foot of the window."""
         self.toast.say(words, bad)
+
+    def _tell(self, words: str, report: str) -> None:
+        """Tell a fault, and keep the work whatever comes next."""
+        self.keeper.autosave()
+        self.fault.tell(words, report)
 
     @property
     def message(self) -> str:

@@ -9,7 +9,12 @@ from typing import Any
 
 from PyQt6.QtCore import QObject, QRunnable, QThreadPool, QTimer, pyqtSignal
 
+from hazel_lantern.app.trouble import hand_over
+from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.mends import StopSearch
+
+#: Said where a result was waited for; what happened is told by the window.
+FAULT = "not worked out: a fault in the program"
 
 #: Work waits this long after the last change, so that a drag is not disturbed, ms.
 SETTLE = 200
@@ -40,7 +45,7 @@ def stop_all(patience: int = 5000) -> None:
 class _Signals(QObject):
     done = pyqtSignal(int, object)
     failed = pyqtSignal(int, str)
-    progress = pyqtSignal(int, float)
+    progress = pyqtSignal(int, object)
 
 
 class _Task(QRunnable):
@@ -57,13 +62,17 @@ class _Task(QRunnable):
         try:
             result = self.work(
                 lambda: self.stop.asked,
-                lambda share: self.signals.progress.emit(self.number, share),
+                lambda found: self._emit(self.signals.progress, found),
             )
         except StopSearch:
             return
-        except Exception as error:
-            # Whatever goes wrong in a thread is told in the window, not lost.
+        except (CannotBe, OSError) as error:
             self._emit(self.signals.failed, str(error))
+            return
+        except Exception as error:
+            # A fault is told even where its task was stopped: it will come again.
+            hand_over(error)
+            self._emit(self.signals.failed, FAULT)
             return
         self._emit(self.signals.done, result)
 
@@ -129,12 +138,13 @@ class Follower(QObject):
 class Worker(QObject):
     """Asks for one thing at a time: a new request stops the one before.
 
-    ``done`` carries the result, ``failed`` the reason, ``progress`` a share from 0 to 1.
+    ``done`` carries the result, ``failed`` the reason, ``progress`` whatever the work tells of
+    itself: a share from 0 to 1, or what it has found so far.
     """
 
     done = pyqtSignal(object)
     failed = pyqtSignal(str)
-    progress = pyqtSignal(float)
+    progress = pyqtSignal(object)
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
@@ -185,6 +195,6 @@ class Worker(QObject):
             self._task = None
             self.failed.emit(why)
 
-    def _on_progress(self, number: int, share: float) -> None:
+    def _on_progress(self, number: int, found: object) -> None:
         if number == self._number and self._task is not None:
-            self.progress.emit(share)
+            self.progress.emit(found)

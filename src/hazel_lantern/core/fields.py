@@ -278,6 +278,15 @@ def _changed(node: Any, names: Sequence[str], value: Any) -> Any:
     return node.model_copy(update={names[0]: inner})
 
 
+def has_field(root: Frozen, path: str) -> bool:
+    """Whether a model has a field of that name; a rig of another family has other ones."""
+    try:
+        value_at(root, path)
+    except KeyError:
+        return False
+    return True
+
+
 def changes(before: Frozen, after: Frozen, prefix: str) -> list[str]:
     """Paths of the fields in which two models of one kind differ."""
     found = []

@@ -7,6 +7,7 @@ from functools import partial
 from pathlib import Path
 from typing import Literal
 
+from pydantic import ValidationError
 from PyQt6.QtCore import QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import (
@@ -151,7 +152,7 @@ class PartsTable(QWidget):
             )
             before = rig.mark_of(part.key)
             mark = PartMark(key=part.key, having=before.having if before else None, price=price)
-        except (ReadError, ValueError) as error:
+        except (ReadError, ValidationError) as error:
             words = str(error) if isinstance(error, ReadError) else "a price is 0 or more"
             self.session.message.emit(f"Price of {part.name.lower()}: {words}", True)
             self.refresh()

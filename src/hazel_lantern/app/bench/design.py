@@ -166,8 +166,9 @@ class DesignBench(QWidget):
             ("What it does" if own is None else "Balance", first),
             ("All its figures", scrolled(second)),
             ("What was assumed", scrolled(self.assumed)),
+            (station, label("There is nothing to set here on a rig of this kind.", "soft")),
         ]
-        self._does = len(pages) - 3
+        self._does = len(pages) - 4
         self.pages = Tabbed(pages)
         self.pages.turned.connect(self.refresh)
         layout = QVBoxLayout(self)
@@ -190,15 +191,15 @@ class DesignBench(QWidget):
         elif at == 1:
             self.fields.show_groups(found.groups(self.station))
             self.readout.refresh()
-        else:
+        elif at == 2:
             self.assumed.refresh()
 
     def _offer_pages(self) -> None:
-        """Only the pages that have something on them."""
+        """Only the pages that have something on them; where none has, an empty one says so."""
         rig, found = self.session.rig, self.session.assessment
         assert rig is not None
         assert found is not None
-        tabs = self.pages.tabs[self._does :]
+        tabs = self.pages.tabs[self._does : -1]
         ranks = any(ranking.station == self.station for ranking in found.rankings)
         self.ranked.setVisible(ranks)
         offered = (
@@ -210,8 +211,12 @@ class DesignBench(QWidget):
             tab.setVisible(there)
         if self.own is not None:
             self.pages.tabs[0].setVisible(any(offered))
+        empty_page = len(offered)
+        nothing = self.own is None and not any(offered)
+        self.pages.tabs[-1].setVisible(nothing)
         at = self.pages.current - self._does
-        if at >= 0 and not offered[at]:
-            self.pages.turn_to(0 if self.own is not None else offered.index(True))
+        if at >= 0 and not (*offered, nothing)[at]:
+            first = offered.index(True) if any(offered) else empty_page
+            self.pages.turn_to(0 if self.own is not None else self._does + first)
         left = len(rig.assumed)
         tabs[2].setText(f"What was assumed ({left})" if left else "What was assumed")

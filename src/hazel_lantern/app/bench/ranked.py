@@ -2,107 +2,24 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterator
 from functools import partial
+from time import monotonic
 
-from PyQt6.QtCore import QRectF, QSize, Qt
-from PyQt6.QtGui import QPainter, QPainterPath, QPaintEvent, QPen, QShowEvent
-from PyQt6.QtWidgets import (
-    QAbstractButton,
-    QHBoxLayout,
-    QPushButton,
-    QSizePolicy,
-    QVBoxLayout,
-    QWidget,
-)
+from PyQt6.QtGui import QShowEvent
+from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
-from hazel_lantern.app import theme
+from hazel_lantern.app.bench.ranked_list import Card, RankedList
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import button, empty, label, scrolled
+from hazel_lantern.app.widgets import button, empty, label
 from hazel_lantern.app.workers import Worker
-from hazel_lantern.core.catalogue.rows import Section
 from hazel_lantern.core.identity import same
-from hazel_lantern.core.ranking import COST, MASS, SIZE, Ranked, ordered, rank
+from hazel_lantern.core.ranking import COST, MASS, SIZE, Ranked, ordered, ranked
 from hazel_lantern.core.rigs.asks import Ranking
 from hazel_lantern.core.units import write
 
-
-def draw_section(painter: QPainter, box: QRectF, section: Section) -> None:
-    """The outline of a section, walls and all, in a box."""
-    width, height = section.width, section.height
-    scale = min(box.width(), box.height()) / max(width, height)
-    outer = QRectF(0, 0, width * scale, height * scale)
-    outer.moveCenter(box.center())
-    wall = max(section.wall * scale, 1.6)
-    path = QPainterPath()
-    path.setFillRule(Qt.FillRule.OddEvenFill)
-    if section.shape in ("round tube", "round bar", "oval tube"):
-        path.addEllipse(outer)
-        if section.shape != "round bar":
-            path.addEllipse(outer.adjusted(wall, wall, -wall, -wall))
-    elif section.shape == "angle":
-        path.addRect(QRectF(outer.left(), outer.top(), wall, outer.height()))
-        path.addRect(QRectF(outer.left() + wall, outer.bottom() - wall, outer.width() - wall, wall))
-    elif section.shape == "channel":
-        path.addRect(QRectF(outer.left(), outer.top(), wall, outer.height()))
-        path.addRect(QRectF(outer.right() - wall, outer.top(), wall, outer.height()))
-        path.addRect(
-            QRectF(outer.left() + wall, outer.bottom() - wall, outer.width() - 2 * wall, wall)
-        )
-    else:
-        path.addRect(outer)
-        if section.shape == "rectangular tube":
-            path.addRect(outer.adjusted(wall, wall, -wall, -wall))
-        if section.shape == "slotted":
-            slot = outer.width() * 0.16
-            for x in (outer.left(), outer.right() - slot):
-                path.addRect(QRectF(x, outer.center().y() - slot / 2, slot, slot))
-            for y in (outer.top(), outer.bottom() - slot):
-                path.addRect(QRectF(outer.center().x() - slot / 2, y, slot, slot))
-    painter.setPen(Qt.PenStyle.NoPen)
-    painter.setBrush(theme.colour("ink"))
-    painter.drawPath(path)
-
-
-class ChoiceCard(QAbstractButton):
-    """One candidate: outline, name, figures, lamp."""
-
-    def __init__(self, row: Ranked, words: str, section: Section | None) -> None:
-        super().__init__()
-        self.row, self.words, self.section = row, words, section
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
-        state = f"{row.state}" + (f": {row.worst_lamp}" if row.worst_lamp else "")
-        self.setAccessibleName(f"{row.name}, {words}, {state}")
-        self.setToolTip(state if not row.chosen else f"in use; {state}")
-
-    def sizeHint(self) -> QSize:
-        """Two lines."""
-        return QSize(240, 42)
-
-    def paintEvent(self, event: QPaintEvent | None) -> None:
-        """The card; a heavier line around the one in use."""
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        lit = self.hasFocus() or self.underMouse()
-        line = "hazel" if self.row.chosen or lit else "edge"
-        painter.setPen(QPen(theme.colour(line), 2 if self.row.chosen or self.hasFocus() else 1))
-        painter.setBrush(theme.colour("raised" if self.row.chosen else "paper"))
-        painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 5, 5)
-        left = 12
-        if self.section is not None:
-            draw_section(painter, QRectF(10, 9, 24, 24), self.section)
-            left = 46
-        width = self.width() - left - 36
-        painter.setPen(theme.colour("ink"))
-        painter.setFont(theme.font(13, bold=True))
-        name = painter.fontMetrics().elidedText(self.row.name, Qt.TextElideMode.ElideRight, width)
-        painter.drawText(QRectF(left, 4, width, 18), Qt.AlignmentFlag.AlignLeft, name)
-        painter.setPen(theme.colour("soft"))
-        painter.setFont(theme.font(12))
-        words = painter.fontMetrics().elidedText(self.words, Qt.TextElideMode.ElideRight, width)
-        painter.drawText(QRectF(left, 21, width, 18), Qt.AlignmentFlag.AlignLeft, words)
-        painter.drawPixmap(self.width() - 30, 11, theme.lamp_glyph(self.row.state, 20))
+#: The list grows at this pace while more is ranked, s.
+PACE = 0.1
 
 
 class RankedChoice(QWidget):
@@ -115,8 +32,10 @@ class RankedChoice(QWidget):
         self._order = ""
         self._rows: list[Ranked] = []
         self._for: tuple[object, ...] | None = None
-        self.cards: dict[str, ChoiceCard] = {}
+        self.list = RankedList()
+        self.list.taken.connect(self._swap)
         self.worker = Worker(self)
+        self.worker.progress.connect(self._take)
         self.worker.done.connect(self._take)
         self.worker.failed.connect(lambda why: self._note.setText(why))
         self.setMinimumWidth(250)
@@ -136,11 +55,7 @@ class RankedChoice(QWidget):
         self._order_row.setSpacing(10)
         layout.addLayout(head)
         layout.addLayout(self._order_row)
-        self._inner = QWidget()
-        self._list = QVBoxLayout(self._inner)
-        self._list.setContentsMargins(0, 0, 4, 0)
-        self._list.setSpacing(4)
-        layout.addWidget(scrolled(self._inner), 1)
+        layout.addWidget(self.list, 1)
 
     def refresh(self) -> None:
         """Rank anew once the design is at rest; until then the older list says so."""
@@ -152,7 +67,7 @@ class RankedChoice(QWidget):
             self._build_tabs(rankings)
         if self._ranking is None:
             return
-        key = (*self.session.looked_at, self._ranking.id)
+        key = self._key(self._ranking)
         if same(self._for, key) or not self.isVisible():
             return
         self._for = key
@@ -160,7 +75,10 @@ class RankedChoice(QWidget):
         # The choices are those of the design at hand, not of when the tab was opened.
         id, case = self._ranking.id, self.session.case(rig)
         ranking = next(one for one in rankings if one.id == id)
-        self.worker.ask(lambda stop, _: rank(ranking, case, stop))
+        self.worker.ask(lambda stop, tell: _in_chunks(ranked(ranking, case, stop), tell))
+
+    def _key(self, ranking: Ranking) -> tuple[object, ...]:
+        return (*self.session.looked_at, ranking.id)
 
     def showEvent(self, event: QShowEvent | None) -> None:
         """What was not ranked while hidden is ranked now."""
@@ -216,35 +134,43 @@ class RankedChoice(QWidget):
         self._show()
 
     def _take(self, rows: object) -> None:
+        """Show what is ranked so far, unless another design has come under it."""
         assert isinstance(rows, list)
-        self._rows = rows
-        self._show()
+        if self._ranking is not None and same(self._for, self._key(self._ranking)):
+            self._rows = rows
+            self._show()
 
     def _show(self) -> None:
-        empty(self._list)
-        self.cards = {}
-        ranking, found = self._ranking, self.session.assessment
-        if ranking is None or found is None:
+        found, ranking = self.session.assessment, self._ranking
+        if found is None or ranking is None or not self._rows:
+            self.list.show_cards(())
             return
         holding = sum(row.state.badness == 0 for row in self._rows)
-        self._note.setText(f"{holding} of {len(self._rows)} hold all" if self._rows else "")
-        catalogue = self.session.workshop.catalogue
-        style = self.session.style
-        checked = self._order in (ranking.figure, *ranking.more)
-        lamp = found.lamp(self._order) if checked else None
-        most = lamp is not None and lamp.spec.sense == "at least"
-        for row in ordered(self._rows, self._order, most):
-            figures = [
-                write(value, found.lamp(id).spec.kind, style) for id, value in row.figures.items()
-            ]
+        busy = "ranking… " if self.worker.busy else ""
+        self._note.setText(f"{busy}{holding} of {len(self._rows)} hold all")
+        catalogue, style = self.session.workshop.catalogue, self.session.style
+        specs = {id: found.lamp(id).spec for id in (ranking.figure, *ranking.more)}
+        spec = specs.get(self._order)
+        cards = []
+        for row in ordered(self._rows, self._order, spec is not None and spec.sense == "at least"):
+            figures = [write(value, specs[id].kind, style) for id, value in row.figures.items()]
             figures += [write(row.cost, "money", style), write(row.mass, "mass", style)]
             words = row.note or " · ".join(figures)
-            card = ChoiceCard(row, words, catalogue.sections.get(row.id))
-            card.clicked.connect(partial(self._swap, row))
-            self.cards[row.id] = card
-            self._list.addWidget(card)
-        self._list.addStretch(1)
+            cards.append(Card(row, words, catalogue.sections.get(row.id)))
+        self.list.show_cards(cards)
 
     def _swap(self, row: Ranked) -> None:
         trouble = self.session.edit(*row.edits, action=f"swap to {row.name.lower()}")
         self.session.message.emit(trouble, bool(trouble))
+
+
+def _in_chunks(rows: Iterator[Ranked], tell: Callable[[list[Ranked]], object]) -> list[Ranked]:
+    """All rows; what there is so far is told at once and then every `PACE`."""
+    found: list[Ranked] = []
+    due = monotonic()
+    for row in rows:
+        found.append(row)
+        if monotonic() >= due:
+            tell(list(found))
+            due = monotonic() + PACE
+    return found

@@ -6,6 +6,7 @@ from datetime import date
 from functools import partial
 from typing import Any
 
+from pydantic import ValidationError
 from PyQt6.QtCore import QPoint
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
@@ -64,13 +65,19 @@ class TryoutBench(QWidget):
         if rig is None or found is None:
             return
         measures = {measure.id: measure for measure in found.measures}
-        if self._measure is None or self._measure.id not in measures:
-            self._measure = found.measures[0]
+        # A measure asks its own family's answer; of the same name there may be another's.
+        wanted = self._measure.id if self._measure is not None else ""
+        self._measure = measures.get(wanted, next(iter(measures.values()), None))
         style = self.session.style
-        self.which.setText(f"{self._measure.label}…")
-        now = self._measure.predicted(found.answer)
-        self._foretold.setText(f"foretold {write(now, self._measure.kind, style)}")
-        self._how.setText(self._measure.how)
+        for widget in (self.which, self._foretold, self.value, self.note, self.enter):
+            widget.setVisible(self._measure is not None)
+        if self._measure is None:
+            self._how.setText("There is nothing to measure on a rig of this kind.")
+        else:
+            self.which.setText(f"{self._measure.label}…")
+            now = self._measure.predicted(found.answer)
+            self._foretold.setText(f"foretold {write(now, self._measure.kind, style)}")
+            self._how.setText(self._measure.how)
         rows = []
         order = list(reversed(range(len(rig.log))))
         for at in order:
@@ -122,6 +129,7 @@ class TryoutBench(QWidget):
         rig, found, measure = self.session.rig, self.session.assessment, self._measure
         if rig is None or found is None or measure is None:
             return
+        predicted = measure.predicted(found.answer)
         try:
             value = read(self.value.text(), measure.kind, self.session.style)
             entry = LogEntry(
@@ -129,13 +137,13 @@ class TryoutBench(QWidget):
                 measure=measure.id,
                 value=value,
                 note=self.note.text(),
-                predicted=measure.predicted(found.answer),
+                predicted=predicted,
             )
         except ReadError as error:
             self.session.message.emit(f"{measure.label}: {error}", True)
             self.value.setFocus()
             return
-        except ValueError:
+        except ValidationError:
             self.session.message.emit(
                 f"{measure.label} of {self.value.text()} is beyond what can be logged", True
             )

@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 import json
 import os
+import time
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -19,6 +20,7 @@ from hazel_lantern.core.workshop import Workshop
 
 SUFFIX = ".hazel.json"
 BACKUPS = 3
+STARTED = time.time()
 
 
 def backup_names(path: Path) -> list[Path]:
@@ -71,7 +73,11 @@ def open_project(path: Path, workshop: Workshop | None = None) -> Project:
 
 @dataclass(frozen=True)
 class Recovery:
-    """An autosaved project that was never saved by the maker."""
+    """An autosaved project that was never saved by the maker.
+
+    What it holds may be gone from the catalogue since; whether it can be shown is found out
+    when it is taken up, and until then its file stays.
+    """
 
     file: Path
     origin: Path | None
@@ -92,6 +98,13 @@ class Store:
         self.folder = folder or (
             Path(chosen) if chosen else platformdirs.user_data_path("hazel-lantern")
         )
+
+    @property
+    def state(self) -> Path:
+        """Folder of what is no work of the maker's: the log."""
+        if os.environ.get("HAZEL_LANTERN_HOME"):
+            return self.folder / "state"
+        return platformdirs.user_state_path("hazel-lantern")
 
     @property
     def catalogue(self) -> Path:
@@ -128,7 +141,7 @@ class Store:
         for file in files if folder.is_dir() else []:
             try:
                 kept = json.loads(file.read_text(encoding="utf-8"))
-                if _runs_elsewhere(int(kept.get("process", 0))):
+                if _kept(int(kept.get("process", 0)), file.stat().st_mtime):
                     continue
                 project = loads(json.dumps(kept["project"]))
                 origin = Path(kept["origin"]) if kept["origin"] else None
@@ -183,15 +196,22 @@ class Store:
         self._write("preferences.json", json.dumps({**self.preferences(), **values}))
 
 
-def _runs_elsewhere(process: int) -> bool:
-    """Whether a process of that number, not this one, is alive."""
-    if process in (0, os.getpid()):
+def _kept(process: int, written: float) -> bool:
+    """Whether work written at a time by a process of that number may be in a running window.
+
+    A number that was given to another program since counts as running: work is offered later
+    rather than taken out of a window's hands.  Our own number may have been an earlier run's,
+    as it is where every run is the only program in its box.
+    """
+    if process == os.getpid():
+        return written >= STARTED
+    if process <= 0:
         return False
     try:
         os.kill(process, 0)
     except ProcessLookupError:
         return False
-    except OSError:
+    except PermissionError:
         return True
     return True
 
