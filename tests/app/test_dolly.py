@@ -105,7 +105,7 @@ def test_plots_follow_time_and_turns_of_the_wheel(window, causeway):
     plot = bench.plots.plots[0]
     assert plot.spec.across == "time"
     causeway.go_to_mark(12)
-    assert plot._cursor.value() == pytest.approx(float(causeway.assessment.times[12]))
+    assert plot.canvas.cursor_at == pytest.approx(float(causeway.assessment.times[12]))
     plot._go(float(causeway.assessment.times[30]))
     assert causeway.mark == 30
 

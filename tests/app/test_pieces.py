@@ -13,7 +13,6 @@ from hazel_lantern.app.bench.ranked_list import draw_section
 from hazel_lantern.app.choice_popup import ChoicePopup
 from hazel_lantern.app.lens import NEAR, LensPainter, _clip_near, subject_outlines
 from hazel_lantern.app.painting import Mapping, SketchPainter, fit
-from hazel_lantern.app.plot import round_range
 from hazel_lantern.app.widgets import Flow, Tabbed
 from hazel_lantern.core.catalogue import shipped
 from hazel_lantern.core.fields import Edit, apply
@@ -33,16 +32,6 @@ def test_a_fitted_sketch_lies_in_its_area(left, width, low, height):
     assert grown.contains(b)
     assert a.y() > b.y()
     assert mapping.to_m(a.x(), a.y()) == pytest.approx((left, low), abs=1e-9)
-
-
-@given(st.floats(-1e4, 1e4), st.floats(0, 1e4))
-def test_plot_ranges_hold_their_curves_and_are_round(low, span):
-    from_, to = round_range(low, low + span)
-    assert from_ <= low
-    assert to >= low + span * 0.999999
-    assert to > from_
-    # A slightly larger curve mostly keeps the axis, so its figures are not drawn anew.
-    assert (to - from_) <= max(2.01 * span, 1.0) + 1e-6
 
 
 def pixels_of(thing):

@@ -1,17 +1,13 @@
-"""A plot of traces over the move, in the project's look."""
+"""A plot of traces over the move, or over one another, with what it is read against."""
 
 from __future__ import annotations
 
-import math
-
 import numpy as np
-import pyqtgraph as pg
-from numpy.typing import NDArray
-from PyQt6.QtCore import Qt, pyqtSignal
-from PyQt6.QtGui import QMouseEvent, QResizeEvent
-from PyQt6.QtWidgets import QGraphicsItem, QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtGui import QResizeEvent
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
-from hazel_lantern.app import theme
+from hazel_lantern.app.axes import Array, round_range
+from hazel_lantern.app.plot_canvas import DASHES, RIGHT_DASHES, Canvas, Curve, Picture
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import label
 from hazel_lantern.core.assessment import Assessment
@@ -19,45 +15,10 @@ from hazel_lantern.core.lamps import Lamp
 from hazel_lantern.core.rigs.asks import PlotSpec
 from hazel_lantern.core.units import axis_unit
 
-Array = NDArray[np.float64]
-pg.setConfigOptions(antialias=True)
-
-
-def round_range(low: float, high: float) -> tuple[float, float]:
-    """A range of round figures around another, so that a small change leaves the axis be."""
-    span = high - low
-    if span < 1e-9:
-        return low, low + 1.0
-    step = 10.0 ** math.floor(math.log10(span)) / 2
-    return math.floor(low / step) * step, math.ceil(high / step) * step
-
-
-class _Canvas(pg.PlotWidget):  # type: ignore[misc]
-    """The plot's own widget; a click or drag goes to that place along the move."""
-
-    pointed = pyqtSignal(float)
-
-    def __init__(self) -> None:
-        super().__init__(background=None)
-        self.setMenuEnabled(False)
-        self.hideButtons()
-        self.setMouseEnabled(False, False)
-        self.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-
-    def mousePressEvent(self, event: QMouseEvent) -> None:
-        """Go there."""
-        self.pointed.emit(self.plotItem.vb.mapSceneToView(event.position()).x())
-
-    def mouseMoveEvent(self, event: QMouseEvent) -> None:
-        """Follow the pointer while it is held down."""
-        if event.buttons() & Qt.MouseButton.LeftButton:
-            self.mousePressEvent(event)
-
-    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
-        """Nothing to do."""
-
-    def wheelEvent(self, event: object) -> None:
-        """The wheel scrolls the bench, it does not zoom."""
+INKS = ("hazel", "ember", "leaf")
+SIGNS = ("–", "··", "-·")
+#: Beside and above the curves is kept so much of a range free.
+PADDING = 0.01, 0.04
 
 
 class TracePlot(QWidget):
@@ -66,77 +27,36 @@ class TracePlot(QWidget):
     def __init__(self, session: Session, spec: PlotSpec) -> None:
         super().__init__()
         self.session, self.spec = session, spec
-        layout = QVBoxLayout(self)
-        layout.setContentsMargins(0, 0, 0, 0)
-        layout.setSpacing(2)
-        self.canvas = _Canvas()
+        self.canvas = Canvas()
         self.canvas.pointed.connect(self._go)
-        self._plot = self.canvas.getPlotItem()
-        self._right = pg.ViewBox(enableMenu=False)
-        self._right.setMouseEnabled(False, False)
-        if spec.right:
-            self._plot.showAxis("right")
-            self._plot.scene().addItem(self._right)
-            self._plot.getAxis("right").linkToView(self._right)
-            self._right.setXLink(self._plot)
-            self._plot.vb.sigResized.connect(self._follow)
-        self._curves: dict[str, pg.PlotDataItem] = {}
-        for id in (*spec.left, *spec.right):
-            curve = pg.PlotDataItem()
-            self._curves[id] = curve
-            (self._right if id in spec.right else self._plot).addItem(curve)
-        self._cursor = pg.InfiniteLine(angle=90)
-        self._plot.addItem(self._cursor)
-        self._zone = pg.LinearRegionItem(orientation="horizontal", movable=False)
-        self._zone.setZValue(-10)
-        for line in self._zone.lines:
-            line.setPen(pg.mkPen(None))
-        if spec.limit_lamp:
-            (self._right if spec.right else self._plot).addItem(self._zone)
+        self.canvas.setAccessibleName(f"Plot: {spec.title}")
+        self._across = label("", "small")
+        self._legend = label("", "small", wrap=True)
         head = QHBoxLayout()
         head.addWidget(label(spec.title, "title"))
         head.addStretch(1)
-        self._across = label("", "small")
         head.addWidget(self._across)
-        self._legend = label("", "small", wrap=True)
+        layout = QVBoxLayout(self)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.setSpacing(2)
         layout.addLayout(head)
         layout.addWidget(self.canvas, 1)
         layout.addWidget(self._legend)
-        self.restyle()
         self.refresh()
-
-    def _follow(self) -> None:
-        self._right.setGeometry(self._plot.vb.sceneBoundingRect())
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """A narrow plot leaves what runs across to the legend."""
         super().resizeEvent(event)
         self._across.setVisible(self.width() > 340)
 
-    def restyle(self) -> None:
-        """Take the theme's colours."""
-        t = theme.current()
-        self.canvas.setBackground(t.paper)
-        soft = theme.colour("soft")
-        for side in ("left", "bottom", "right"):
-            axis = self._plot.getAxis(side)
-            axis.setPen(pg.mkPen(theme.colour("edge")))
-            axis.setTextPen(pg.mkPen(soft))
-            axis.setStyle(tickFont=theme.font(11), tickLength=-4)
-            # Figures are slow to draw; they are kept as a picture until the axis changes.
-            axis.setCacheMode(QGraphicsItem.CacheMode.DeviceCoordinateCache)
-            # Prefixes such as k and µ would fight with the maker's own units.
-            axis.enableAutoSIPrefix(False)
-        self._plot.showGrid(x=False, y=True, alpha=0.12)
-        inks = (t.hazel, t.ember, t.leaf)
-        for number, (id, curve) in enumerate(self._curves.items()):
-            dashed = id in self.spec.right
-            pen = pg.mkPen(t.water if dashed else inks[number % 3], width=2.2)
-            if dashed or number:
-                pen.setDashPattern([5, 3] if dashed else ((6, 2, 1, 2), (1, 2))[number % 2])
-            curve.setPen(pen)
-        self._cursor.setPen(pg.mkPen(theme.colour("ink"), width=1.2))
-        self._zone.setBrush(theme.colour("leaf" if self.spec.band else "ember", 0.14))
+    @property
+    def _ids(self) -> tuple[str, ...]:
+        return (*self.spec.left, *self.spec.right)
+
+    def _known(self, found: Assessment) -> bool:
+        """Whether all of the traces are there; another rig's plot may be refreshed last."""
+        across = (self.spec.across,) if self.spec.across else ()
+        return all(id in found.traces for id in (*self._ids, *across))
 
     def _place(self, found: Assessment) -> tuple[Array, str, str]:
         """Where each mark lies across the plot, of which kind, and what that is called."""
@@ -151,32 +71,76 @@ class TracePlot(QWidget):
         found = self.session.assessment
         if found is None or not self._known(found):
             return
-        style = self.session.style
-        marks, kind, name = self._place(found)
-        factor, unit = axis_unit(kind, style)
+        self.canvas.show_picture(self._picture(found))
+        self._write_legend(found)
+        self.follow_mark()
+
+    def _picture(self, found: Assessment) -> Picture:
+        spec, style = self.spec, self.session.style
+        marks, kind, _ = self._place(found)
+        factor, _ = axis_unit(kind, style)
+        curves = []
+        for number, id in enumerate(self._ids):
+            trace, on_right = found.traces[id], id in spec.right
+            if spec.across:
+                along = found.traces[spec.across].values
+            else:
+                along = marks if trace.along is None else trace.along
+            dashes = RIGHT_DASHES if on_right else DASHES[number % len(DASHES)]
+            ink = "water" if on_right else INKS[number % len(INKS)]
+            scale, _ = axis_unit(trace.kind, style)
+            curves.append(Curve(along / factor, trace.values / scale, ink, dashes, on_right))
+        low = min(float(curve.x.min()) for curve in curves)
+        high = max(float(curve.x.max()) for curve in curves)
         # One measure against another of its kind is a drawing, so it keeps its shape.
-        drawing = bool(self.spec.across) and found.traces[self.spec.left[0]].kind == kind
-        self._plot.vb.setAspectLocked(drawing)
-        if self.spec.across:
-            marks = found.traces[self.spec.across].values
-        words, ends = [], []
-        for number, (id, curve) in enumerate(self._curves.items()):
-            trace = found.traces[id]
-            scale, measure = axis_unit(trace.kind, style)
-            x = (marks if trace.along is None or self.spec.across else trace.along) / factor
-            ends += [float(x.min()), float(x.max())]
-            curve.setData(x, trace.values / scale)
-            sign = "--" if id in self.spec.right else ("–", "··", "-·")[number % 3]
-            words.append((trace.label, measure, sign))
-        low, high = min(ends), max(ends)
+        drawing = bool(spec.across) and found.traces[spec.left[0]].kind == kind
         if drawing:
             low = min(low, 0.0)
-        self._plot.setXRange(low, high if high > low else low + 1.0, padding=0.01)
-        self._span(self.spec.left, self._plot, found)
-        if self.spec.right:
-            self._span(self.spec.right, self._right, found)
-            self._follow()
-        self._limit(found)
+        limit = self._limit(found)
+        on = {
+            side: [curve.y for curve in curves if curve.on_right is side] for side in (False, True)
+        }
+        zoned = bool(spec.right)
+        zone = None
+        if limit is not None:
+            start = float(on[zoned][0].min()) + limit
+            zone = (-limit, limit) if spec.band else (start, start + 1e4)
+        return Picture(
+            tuple(curves),
+            _padded(low, high if high > low else low + 1.0, PADDING[0]),
+            self._span(on[False], None if zoned else limit),
+            self._span(on[True], limit) if zoned else None,
+            zone,
+            "leaf" if spec.band else "ember",
+            drawing,
+        )
+
+    def _limit(self, found: Assessment) -> float | None:
+        """The limit of the plot's lamp, in the unit of its axis."""
+        if not self.spec.limit_lamp:
+            return None
+        lamp: Lamp = found.lamp(self.spec.limit_lamp)
+        return lamp.limit / axis_unit(lamp.spec.kind, self.session.style)[0]
+
+    def _span(self, values: list[Array], limit: float | None) -> tuple[float, float]:
+        """A range that shows the curves and, where it is near, the limit."""
+        low, high = min(float(v.min()) for v in values), max(float(v.max()) for v in values)
+        if limit is not None:
+            if self.spec.band:
+                low, high = min(low, -1.3 * limit), max(high, 1.3 * limit)
+            elif high - low > 0.25 * limit:
+                high = max(high, limit * 1.15)
+        return _padded(*round_range(low, high), PADDING[1])
+
+    def _write_legend(self, found: Assessment) -> None:
+        style = self.session.style
+        _, kind, name = self._place(found)
+        _, unit = axis_unit(kind, style)
+        words = []
+        for number, id in enumerate(self._ids):
+            trace = found.traces[id]
+            sign = "--" if id in self.spec.right else SIGNS[number % len(SIGNS)]
+            words.append((trace.label, axis_unit(trace.kind, style)[1], sign))
         self._across.setText(f"{name} along the move" if not self.spec.across else "")
         # The sign of a curve stands last: a line may break after a dash, not before it.
         same = len({measure for _, measure, _ in words}) == 1
@@ -187,47 +151,6 @@ class TracePlot(QWidget):
         entries = [*shown, f"across: {name}, {unit}"]
         # A narrow plot breaks its legend between the entries, not within one.
         self._legend.setText("     ".join(entry.replace(" ", "\u00a0") for entry in entries))
-        self.follow_mark()
-
-    def _known(self, found: Assessment) -> bool:
-        """Whether all of the traces are there; another rig's plot may be refreshed last."""
-        named = (*self._curves, *((self.spec.across,) if self.spec.across else ()))
-        return all(id in found.traces for id in named)
-
-    def _lamp(self, found: Assessment) -> Lamp | None:
-        return found.lamp(self.spec.limit_lamp) if self.spec.limit_lamp else None
-
-    def _span(self, ids: tuple[str, ...], view: object, found: Assessment) -> None:
-        """A range that shows the curves and, where it is near, the limit."""
-        values = []
-        for id in ids:
-            scale, _ = axis_unit(found.traces[id].kind, self.session.style)
-            values.append(found.traces[id].values / scale)
-        low, high = min(float(v.min()) for v in values), max(float(v.max()) for v in values)
-        lamp = self._lamp(found)
-        on_this = bool(self.spec.right) == (ids == self.spec.right)
-        if lamp is not None and on_this:
-            scale, _ = axis_unit(lamp.spec.kind, self.session.style)
-            limit = lamp.limit / scale
-            if self.spec.band:
-                low, high = min(low, -1.3 * limit), max(high, 1.3 * limit)
-            elif high - low > 0.25 * limit:
-                high = max(high, limit * 1.15)
-        low, high = round_range(low, high)
-        view.setYRange(low, high, padding=0.04)  # type: ignore[attr-defined]
-
-    def _limit(self, found: Assessment) -> None:
-        lamp = self._lamp(found)
-        if lamp is None:
-            return
-        scale, _ = axis_unit(lamp.spec.kind, self.session.style)
-        limit = lamp.limit / scale
-        if self.spec.band:
-            self._zone.setRegion((-limit, limit))
-            return
-        values = found.traces[(self.spec.right or self.spec.left)[0]].values / scale
-        start = float(values.min()) + limit
-        self._zone.setRegion((start, start + 1e4))
 
     def follow_mark(self) -> None:
         """Put the cursor at the mark."""
@@ -235,12 +158,17 @@ class TracePlot(QWidget):
         if found is not None and self._known(found):
             marks, kind, _ = self._place(found)
             factor, _ = axis_unit(kind, self.session.style)
-            self._cursor.setPos(float(marks[self.session.mark]) / factor)
+            self.canvas.put_cursor(float(marks[self.session.mark]) / factor)
 
     def _go(self, x: float) -> None:
         found = self.session.assessment
-        if found is None:
+        if found is None or not self._known(found):
             return
         marks, kind, _ = self._place(found)
         factor, _ = axis_unit(kind, self.session.style)
         self.session.go_to_mark(int(np.abs(marks - x * factor).argmin()))
+
+
+def _padded(low: float, high: float, share: float) -> tuple[float, float]:
+    more = (high - low) * share
+    return low - more, high + more

@@ -445,9 +445,6 @@ class Window(QMainWindow):
             self.top.restyle()
         if self.desk is not None:
             self.desk.stations.restyle()
-            for bench in self.desk.benches.values():
-                if isinstance(bench, DesignBench):
-                    bench.plots.restyle()
         self._on_change()
         self.session.changed.emit()
 

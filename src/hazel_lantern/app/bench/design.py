@@ -52,11 +52,6 @@ class Plots(QWidget):
         for plot in self.plots:
             plot.follow_mark()
 
-    def restyle(self) -> None:
-        """Take the theme's colours."""
-        for plot in self.plots:
-            plot.restyle()
-
 
 class Assumed(QWidget):
     """What the first draft assumed: each figure can be set, and then is the maker's own."""
