@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from pypdf import PdfReader
 
 from hazel_lantern.core.assessor import assess
-from hazel_lantern.core.build.cuts import StockLength, patterns, plan_cuts, stock_for
+from hazel_lantern.core.build.cuts import StockLength, plan_cuts, stock_for
 from hazel_lantern.core.build.dossier import DISCLAIMER, gather
 from hazel_lantern.core.build.pack import stem_of, write_pack, write_pdf
 from hazel_lantern.core.build.sheet_sketch import round_scale
@@ -56,13 +56,6 @@ def test_the_shelf_is_taken_before_the_shop():
     assert cover.owned == (1.0,)
     assert cover.bought == (2.0,)
     assert cheapest_cover(0.9, 1, ((2.0, 8.0),), (1.0,), KERF).cost == 0
-
-
-@given(st.lists(st.floats(0.1, 1.5), min_size=1, max_size=4, unique=True))
-def test_patterns_fit_their_bar(lengths):
-    for pattern in patterns(lengths, [3] * len(lengths), 2.0, KERF):
-        used = sum(n * (length + KERF) for n, length in zip(pattern, lengths, strict=True))
-        assert used <= 2.0 + KERF + 1e-8
 
 
 @hypothesis_settings(max_examples=25)

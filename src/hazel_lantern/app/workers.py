@@ -11,7 +11,7 @@ from PyQt6.QtCore import QObject, QRunnable, QThreadPool, QTimer, pyqtSignal
 
 from hazel_lantern.app.trouble import hand_over
 from hazel_lantern.core.errors import CannotBe
-from hazel_lantern.core.mends import StopSearch
+from hazel_lantern.core.stopping import StopSearch
 
 #: Said where a result was waited for; what happened is told by the window.
 FAULT = "not worked out: a fault in the program"

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any
 
@@ -11,9 +11,9 @@ from hazel_lantern.core.assessor import assess_case
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import State
-from hazel_lantern.core.mends import StopSearch, never
 from hazel_lantern.core.rigs.asks import Candidate, Ranking
 from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.stopping import Stop, StopSearch, never
 
 #: What a ranked list is ordered by: a check's id, or one of these.
 COST, MASS, SIZE = "cost", "mass", "size"
@@ -53,7 +53,7 @@ def _ranked(ranking: Ranking, one: Candidate, after: Assessment) -> Ranked:
     )
 
 
-def ranked(ranking: Ranking, case: Case[Any], stop: Callable[[], bool] = never) -> Iterator[Ranked]:
+def ranked(ranking: Ranking, case: Case[Any], stop: Stop = never) -> Iterator[Ranked]:
     """Assess the case with every candidate in turn, the one in use first.
 
     Raises
@@ -73,7 +73,7 @@ def ranked(ranking: Ranking, case: Case[Any], stop: Callable[[], bool] = never) 
         yield _ranked(ranking, one, after)
 
 
-def rank(ranking: Ranking, case: Case[Any], stop: Callable[[], bool] = never) -> list[Ranked]:
+def rank(ranking: Ranking, case: Case[Any], stop: Stop = never) -> list[Ranked]:
     """All that `ranked` gives, unordered; see `ordered`."""
     return list(ranked(ranking, case, stop))
 

@@ -31,6 +31,7 @@ from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.identity import same
 from hazel_lantern.core.parts import Part
 from hazel_lantern.core.rigs.case import PartMark
+from hazel_lantern.core.stopping import Stop
 from hazel_lantern.core.units import ReadError, read, write
 
 HAVING = ("buy", "owned", "scrap")
@@ -272,10 +273,10 @@ class BuildBench(QWidget):
             return
         self._for = key
 
-        def plan(stop: object, progress: object) -> object:
+        def plan(stop: Stop, progress: object) -> object:
             from hazel_lantern.core.build.dossier import gather
 
-            return gather(project, rig, workshop)
+            return gather(project, rig, workshop, stop)
 
         self._planner.ask(plan)
 

@@ -1,20 +1,31 @@
 """The cut plan: which stock lengths to take and what to cut from each, as an integer programme.
 
-Cutting patterns of every stock length are listed, and HiGHS chooses how often each is used:
-least money first, then least waste.  Shelf lengths cost nothing and come in limited number.
+From the cutting patterns of every stock length HiGHS chooses how often each is used: least money
+first, then least waste.  Shelf lengths cost nothing and come in limited number.
 """
 
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 
-import numpy as np
-
+from hazel_lantern.core.build.patterns import (
+    Column,
+    Task,
+    filled,
+    first_fit,
+    listed,
+    rounded,
+    whole,
+)
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.parts import Piece
+from hazel_lantern.core.stopping import Stop, never
 from hazel_lantern.core.workshop import Workshop
+
+#: Lengths that differ by less are one length, m.
+ALIKE = 1e-7
 
 
 @dataclass(frozen=True)
@@ -58,33 +69,11 @@ class CutError(CannotBe):
     """No plan could be found; the message says why."""
 
 
-def patterns(
-    lengths: Sequence[float], counts: Sequence[int], stock: float, kerf: float, most: int = 4000
-) -> Iterator[tuple[int, ...]]:
-    """Ways to cut a stock length: how many of each piece; the empty one is left out.
-
-    A last cut may fall on the bar's end, so pieces fit when Σ(l + kerf) ≤ stock + kerf.
-    """
-    made = 0
-
-    def fill(at: int, room: float, taken: tuple[int, ...]) -> Iterator[tuple[int, ...]]:
-        nonlocal made
-        if at == len(lengths):
-            if any(taken):
-                made += 1
-                yield taken
-            return
-        fits = min(counts[at], int((room + 1e-9) / (lengths[at] + kerf)))
-        for count in range(fits, -1, -1):
-            if made >= most:
-                return
-            yield from fill(at + 1, room - count * (lengths[at] + kerf), (*taken, count))
-
-    yield from fill(0, stock + kerf, ())
-
-
 def plan_cuts(
-    pieces: Sequence[Piece], stock: dict[str, Sequence[StockLength]], kerf: float
+    pieces: Sequence[Piece],
+    stock: dict[str, Sequence[StockLength]],
+    kerf: float,
+    stop: Stop = never,
 ) -> CutPlan:
     """Cut all pieces from the least expensive stock.
 
@@ -95,11 +84,15 @@ def plan_cuts(
         Lengths that can be had, by section id.
     kerf : float
         Lost at each cut, m.
+    stop : callable
+        Asked now and then whether to stop.
 
     Raises
     ------
     CutError
         If the shelf alone cannot give the pieces and nothing can be bought.
+    StopSearch
+        If told to stop.
     """
     bars: list[CutBar] = []
     too_long: list[Piece] = []
@@ -110,58 +103,69 @@ def plan_cuts(
         for piece in (piece for piece in pieces if piece.section == section):
             (wanted if piece.length <= longest + 1e-9 else too_long).append(piece)
         if wanted:
-            bars += _plan_section(section, wanted, lengths, kerf)
+            bars += _plan_section(section, wanted, lengths, kerf, stop)
     return CutPlan(tuple(bars), tuple(too_long))
 
 
-def _plan_section(
-    section: str, pieces: list[Piece], stock: list[StockLength], kerf: float
-) -> list[CutBar]:
-    from scipy.optimize import Bounds, LinearConstraint, milp
-
-    lengths = [piece.length for piece in pieces]
-    counts = [piece.count for piece in pieces]
-    columns: list[tuple[StockLength, tuple[int, ...]]] = []
-    for entry in stock:
-        columns += [(entry, pattern) for pattern in patterns(lengths, counts, entry.length, kerf)]
-    if not columns:
-        raise CutError(f"{section}: no stock length gives any of the pieces")
-    # A tenth of a cent for each metre of stock settles ties towards less waste.
-    price = np.array([entry.price + 1e-3 * entry.length for entry, _ in columns])
-    made = np.array([pattern for _, pattern in columns], dtype=float).T
-    constraints = [LinearConstraint(made, lb=counts)]
-    for entry in stock:
-        if entry.available is not None:
-            uses = np.array([[float(column[0] is entry) for column in columns]])
-            constraints.append(LinearConstraint(uses, ub=entry.available))
-    answer = milp(
-        price, constraints=constraints, integrality=np.ones(len(columns)), bounds=Bounds(lb=0)
+def _task(
+    pieces: Sequence[Piece], stock: Sequence[StockLength], kerf: float
+) -> tuple[Task, list[list[str]]]:
+    """What is to be cut, equal lengths as one, and for each length the labels of its pieces."""
+    labels: dict[float, list[str]] = {}
+    for piece in sorted(pieces, key=lambda piece: -piece.length):
+        last = next(reversed(labels), piece.length)
+        length = last if last - piece.length < ALIKE else piece.length
+        labels.setdefault(length, []).extend([piece.label] * piece.count)
+    task = Task(
+        tuple(labels),
+        tuple(len(names) for names in labels.values()),
+        tuple(entry.length for entry in stock),
+        # A tenth of a cent for each metre of stock settles ties towards less waste.
+        tuple(entry.price + 1e-3 * entry.length for entry in stock),
+        tuple(entry.available for entry in stock),
+        kerf,
     )
-    if not answer.success:
-        raise CutError(f"{section}: no cut plan found: {answer.message}")
-    return _bars(section, pieces, columns, np.rint(answer.x).astype(int), kerf)
+    return task, list(labels.values())
+
+
+def _plan_section(
+    section: str, pieces: Sequence[Piece], stock: Sequence[StockLength], kerf: float, stop: Stop
+) -> list[CutBar]:
+    task, labels = _task(pieces, stock, kerf)
+    columns = listed(task)
+    answers = [whole(task, columns)] if columns is not None else _worth_having(task, stop)
+    found = [answer for answer in answers if answer is not None]
+    if not found:
+        raise CutError(f"{section}: what there is does not give all of the pieces")
+    return _bars(section, task, labels, stock, min(found, key=task.cost))
+
+
+def _worth_having(task: Task, stop: Stop) -> list[list[Column] | None]:
+    """Plans by first fit, by filling bar after bar, and from the patterns worth having."""
+    fits = [first_fit(task, number) for number in range(len(task.stock))]
+    columns = list(dict.fromkeys(column for fit in fits for column in fit or ()))
+    return [*fits, filled(task), rounded(task, columns, stop)]
 
 
 def _bars(
     section: str,
-    pieces: list[Piece],
-    columns: list[tuple[StockLength, tuple[int, ...]]],
-    times: np.typing.NDArray[np.int_],
-    kerf: float,
+    task: Task,
+    labels: list[list[str]],
+    stock: Sequence[StockLength],
+    columns: Sequence[Column],
 ) -> list[CutBar]:
     """Lay the chosen patterns out as bars, dropping pieces that are made more than needed."""
-    left = Counter({at: piece.count for at, piece in enumerate(pieces)})
+    left = [list(names) for names in labels]
     found = []
-    for (entry, pattern), count in zip(columns, times, strict=True):
-        for _ in range(count):
-            cut: list[tuple[str, float]] = []
-            for at, number in enumerate(pattern):
-                take = min(number, left[at])
-                left[at] -= take
-                cut += [(pieces[at].label, pieces[at].length)] * take
-            used = sum(length + kerf for _, length in cut)
-            offcut = max(0.0, entry.length - used)
-            found.append(CutBar(section, entry, tuple(cut), offcut))
+    for column in columns:
+        cut: list[tuple[str, float]] = []
+        for at, number in enumerate(column.made):
+            taken, left[at] = left[at][:number], left[at][number:]
+            cut += [(label, task.lengths[at]) for label in taken]
+        if cut:
+            entry = stock[column.stock]
+            used = sum(length + task.kerf for _, length in cut)
+            found.append(CutBar(section, entry, tuple(cut), max(0.0, entry.length - used)))
     return found
 
 

@@ -9,6 +9,7 @@ from hazel_lantern.core.assessor import assess
 from hazel_lantern.core.build.cuts import CutPlan, plan_cuts, stock_for
 from hazel_lantern.core.parts import Hole, Step, Template
 from hazel_lantern.core.project.model import Project, Rig
+from hazel_lantern.core.stopping import Stop, never
 from hazel_lantern.core.units import Style
 from hazel_lantern.core.workshop import Workshop
 
@@ -41,13 +42,15 @@ class Dossier:
         return self.project.settings.style
 
 
-def gather(project: Project, rig: Rig, workshop: Workshop) -> Dossier:
+def gather(project: Project, rig: Rig, workshop: Workshop, stop: Stop = never) -> Dossier:
     """Work out the pack of a rig.
 
     Raises
     ------
     CutError
         If there is no cut plan.
+    StopSearch
+        If told to stop.
     """
     settings = project.settings
     assessment = assess(rig, settings, workshop)
@@ -61,7 +64,7 @@ def gather(project: Project, rig: Rig, workshop: Workshop) -> Dossier:
         rig=rig,
         assessment=assessment,
         workshop=workshop,
-        cuts=plan_cuts(assessment.pieces, stock, settings.kerf),
+        cuts=plan_cuts(assessment.pieces, stock, settings.kerf, stop),
         holes=assessment.holes(),
         templates=assessment.templates(),
         steps=assessment.steps(),

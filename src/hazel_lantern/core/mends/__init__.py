@@ -6,6 +6,5 @@ only if the lamp then holds and no other lamp burns worse than before.
 
 from hazel_lantern.core.mends.find import find
 from hazel_lantern.core.mends.offer import Mend
-from hazel_lantern.core.mends.search import StopSearch, never
 
-__all__ = ["Mend", "StopSearch", "find", "never"]
+__all__ = ["Mend", "find"]

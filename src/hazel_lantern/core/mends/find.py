@@ -9,14 +9,15 @@ from hazel_lantern.core.lamps import State
 from hazel_lantern.core.mends.offer import Mend, cheapest_first, no_more_than_needed
 from hazel_lantern.core.mends.pairs import in_two
 from hazel_lantern.core.mends.pull import single
-from hazel_lantern.core.mends.search import Search, never
+from hazel_lantern.core.mends.search import Search
 from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.stopping import Stop, never
 
 
 def find(
     target: str,
     case: Case[Any],
-    stop: Callable[[], bool] = never,
+    stop: Stop = never,
     progress: Callable[[float], None] | None = None,
     most: int = 6,
 ) -> list[Mend]:

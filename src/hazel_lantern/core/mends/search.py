@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -12,10 +11,7 @@ from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import Lamp, State
 from hazel_lantern.core.rigs.case import Case
-
-
-class StopSearch(Exception):  # noqa: N818 - a signal, not an error
-    """The search was told to stop."""
+from hazel_lantern.core.stopping import Stop, StopSearch, never
 
 
 class EnoughTried(Exception):  # noqa: N818 - a signal, not an error
@@ -39,11 +35,6 @@ class Effort:
             raise EnoughTried
 
 
-def never() -> bool:
-    """A stop signal that is never given."""
-    return False
-
-
 @dataclass
 class Search:
     """Tries changes of one case; each is solved once, and only the lamps asked for are made.
@@ -61,7 +52,7 @@ class Search:
 
     case: Case[Any]
     target: str
-    stop: Callable[[], bool] = never
+    stop: Stop = never
     effort: Effort | None = None
     before: Assessment = field(init=False)
     _tried: dict[tuple[Edit, ...], Assessment | None] = field(default_factory=dict)
