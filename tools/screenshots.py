@@ -11,10 +11,9 @@ os.environ["HAZEL_LANTERN_HOME"] = tempfile.mkdtemp(prefix="hazel-lantern-")
 from PyQt6.QtCore import QThreadPool
 from PyQt6.QtTest import QTest
 
-from hazel_lantern.app.keeper import DEMO
-from hazel_lantern.app.start import make_app, make_window
+from hazel_lantern.app.start import make_app, make_window, opened
 from hazel_lantern.app.window import Window
-from hazel_lantern.core.project.store import Store, open_project
+from hazel_lantern.core.project.store import Store
 
 OUT = Path(__file__).parent.parent / "docs" / "screenshots"
 
@@ -36,8 +35,7 @@ def keep(window: Window, name: str) -> None:
 
 def main() -> int:
     app = make_app()
-    window = make_window(app, Store())
-    window.open_at_start(open_project(DEMO), None)
+    window = make_window(app, Store(), opened(Store(), demo=True))
     window.resize(1280, 800)
     window.show()
     desk, session = window.desk, window.session

@@ -1,3 +1,9 @@
 """Hazel Lantern: a bench for people who build their own moving-camera rigs."""
 
+import os
+
+# The matrices here are small: threads of the linear algebra would only wait for one another,
+# and each keeps memory of its own.  It is read when NumPy is imported.
+os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
+
 __version__ = "0.1.0"

@@ -5,10 +5,8 @@ from PyQt6.QtCore import QCoreApplication, QEvent, QPoint, Qt
 from PyQt6.QtTest import QTest
 
 from hazel_lantern.app import theme
-from hazel_lantern.app.keeper import DEMO
-from hazel_lantern.app.start import make_app, make_window
+from hazel_lantern.app.start import make_app, make_window, opened
 from hazel_lantern.app.workers import stop_all
-from hazel_lantern.core.project.store import open_project
 
 
 @pytest.fixture(scope="session")
@@ -35,8 +33,7 @@ def leave_quietly(window):
 def window(qapp, qtbot, store):
     """The demo in a window of 1280 by 800; leaving it never asks."""
     store.prefer(theme="day")
-    found = make_window(qapp, store)
-    found.open_at_start(open_project(DEMO), None)
+    found = make_window(qapp, store, opened(store, demo=True))
     found.resize(1280, 800)
     qtbot.addWidget(found, before_close_func=leave_quietly)
     found.show()

@@ -34,11 +34,11 @@ from PyQt6.QtWidgets import (
 
 from hazel_lantern.app.keeper import DEMO
 from hazel_lantern.app.pill import Pill
-from hazel_lantern.app.start import make_app, make_window
+from hazel_lantern.app.start import make_app, make_window, opened
 from hazel_lantern.app.tags import Tag
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.project.file import dumps, loads
-from hazel_lantern.core.project.store import Store, open_project
+from hazel_lantern.core.project.store import Store
 
 TEXTS = (
     "banana",
@@ -295,8 +295,8 @@ def main():
     app = make_app()
     with tempfile.TemporaryDirectory() as name:
         folder = Path(name)
-        window = make_window(app, Store(folder / "home"))
-        window.open_at_start(open_project(DEMO), None)
+        store = Store(folder / "home")
+        window = make_window(app, store, opened(store, demo=True))
         window.show()
         with harmless(folder):
             monkey = Monkey(window, asked.seed)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import signal
 import sys
+from dataclasses import dataclass
 from pathlib import Path
 
 from PyQt6.QtCore import QTimer
@@ -16,6 +17,7 @@ from hazel_lantern.app.window import Window
 from hazel_lantern.app.workers import stop_all
 from hazel_lantern.core import catalogue
 from hazel_lantern.core.project.file import ProjectError
+from hazel_lantern.core.project.model import Project
 from hazel_lantern.core.project.store import Store, open_project
 from hazel_lantern.core.shelf import Shelf
 from hazel_lantern.core.workshop import Workshop
@@ -33,10 +35,26 @@ def make_app() -> QApplication:
     return app
 
 
-def make_window(app: QApplication, store: Store) -> Window:
-    """A window over the maker's workshop; what is faulty in it is said, not hidden."""
-    preferences = store.preferences()
-    theme.use(app, str(preferences.get("theme", "day")))
+@dataclass(frozen=True)
+class Opened:
+    """What a window begins with: the maker's workshop, a project, and what was wrong with them."""
+
+    workshop: Workshop
+    project: Project
+    path: Path | None = None
+    troubles: tuple[str, ...] = ()
+
+
+def opened(store: Store, path: Path | None = None, demo: bool = False) -> Opened:
+    """The maker's workshop and a project from a file, or the demo, or an empty one.
+
+    What is faulty in the workshop is left as it is and not used.
+
+    Raises
+    ------
+    ProjectError
+        If the file given cannot be opened.
+    """
     troubles = []
     try:
         shelf = store.shelf()
@@ -44,11 +62,20 @@ def make_window(app: QApplication, store: Store) -> Window:
         shelf = Shelf()
         troubles.append(f"The shelf is left as it is and not used: {error}")
     tables = catalogue.load(store.catalogue)
-    troubles += tables.problems
-    window = Window(store, Workshop(tables, shelf))
+    workshop = Workshop(tables, shelf)
+    file = path or (DEMO if demo else None)
+    project = open_project(file, workshop) if file else Project()
+    return Opened(workshop, project, path, (*troubles, *tables.problems))
+
+
+def make_window(app: QApplication, store: Store, begin: Opened | None = None) -> Window:
+    """A window; what is faulty in the workshop is said in it, not hidden."""
+    begin = begin or opened(store)
+    theme.use(app, str(store.preferences().get("theme", "day")))
+    window = Window(store, begin.workshop, begin.project, begin.path)
     window.restore_place()
-    if troubles:
-        window.say(" ".join(troubles), True)
+    if begin.troubles:
+        window.say(" ".join(begin.troubles), True)
     return window
 
 
@@ -82,17 +109,13 @@ def run(path: Path | None, demo: bool = False) -> int:
     """
     store = Store()
     keep_log(store.state)
-    workshop = Workshop(catalogue.load(store.catalogue))
-    project = open_project(path, workshop) if path else None
+    begin = opened(store, path, demo)
     app = make_app()
     signal.signal(signal.SIGINT, signal.SIG_DFL)
-    window = make_window(app, store)
+    window = make_window(app, store, begin)
     window.trouble.listen()
-    if project is not None and path is not None:
+    if path is not None:
         store.remember(path)
-        window.open_at_start(project, path)
-    elif demo:
-        window.open_at_start(open_project(DEMO, workshop), None)
     window.show()
     QTimer.singleShot(0, lambda: offer_recovery(window, store))
     status = app.exec()

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from functools import partial
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QByteArray, QPoint, Qt
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
@@ -22,16 +23,11 @@ from PyQt6.QtWidgets import (
 
 from hazel_lantern import __version__
 from hazel_lantern.app import theme
-from hazel_lantern.app.bench.build import BuildBench
-from hazel_lantern.app.bench.design import DesignBench
-from hazel_lantern.app.bench.load import LoadBench
-from hazel_lantern.app.bench.shot import ShotBench
-from hazel_lantern.app.bench.tryout import TryoutBench
+from hazel_lantern.app.bench.base import Bench, make_bench
 from hazel_lantern.app.fault_note import FaultNote
 from hazel_lantern.app.keeper import Keeper
 from hazel_lantern.app.lamps_panel import LampsPanel
 from hazel_lantern.app.lens import LensView
-from hazel_lantern.app.new_rig import NewRigPage
 from hazel_lantern.app.session import STATIONS, Session
 from hazel_lantern.app.stage import Stage
 from hazel_lantern.app.stations import Stations
@@ -39,11 +35,14 @@ from hazel_lantern.app.tags import TopBar
 from hazel_lantern.app.toast import Toast
 from hazel_lantern.app.trouble import Trouble
 from hazel_lantern.app.widgets import label
-from hazel_lantern.core.build.dossier import DISCLAIMER
 from hazel_lantern.core.fields import Edit, EditError
+from hazel_lantern.core.lazy import Lazy
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.project.store import Store
 from hazel_lantern.core.workshop import Workshop
+
+if TYPE_CHECKING:
+    from hazel_lantern.app.new_rig import NewRigPage
 
 RIGHT = 336
 #: Share of the middle that the bench takes, by station.
@@ -70,17 +69,9 @@ class Desk(QWidget):
         self.stations = Stations(session)
         layout.addWidget(self.stations)
         self.stage = Stage(session)
-        self.benches: dict[str, QWidget] = {
-            "Shot": ShotBench(session),
-            "Load": DesignBench(session, "Load", ("What it carries", LoadBench(session))),
-            "Frame": DesignBench(session, "Frame"),
-            "Drive": DesignBench(session, "Drive"),
-            "Build": BuildBench(session),
-            "Try-out": TryoutBench(session),
-        }
         self._bench = QStackedWidget()
-        for name in STATIONS:
-            self._bench.addWidget(self.benches[name])
+        #: By station; each is made when it is first looked at.
+        self.benches = Lazy({name: partial(self._make, name) for name in STATIONS})
         bench_panel = QWidget()
         bench_panel.setObjectName("panel")
         bench_layout = QVBoxLayout(bench_panel)
@@ -100,6 +91,11 @@ class Desk(QWidget):
         session.station_changed.connect(self._station_changed)
         session.mark_moved.connect(self._mark_moved)
         self._station_changed()
+
+    def _make(self, station: str) -> Bench:
+        bench = make_bench(station, self.session)
+        self._bench.addWidget(bench)
+        return bench
 
     def _right(self) -> QWidget:
         column = QWidget()
@@ -139,7 +135,7 @@ class Desk(QWidget):
 
     def refresh(self) -> None:
         """Show the design as it is now; the benches behind wait until they are in front."""
-        self.benches[self.session.station].refresh()  # type: ignore[attr-defined]
+        self.benches[self.session.station].refresh()
         self.lens.update()
         rig, found = self.session.rig, self.session.assessment
         if rig is None or found is None:
@@ -155,14 +151,17 @@ class Desk(QWidget):
 class Window(QMainWindow):
     """The main window."""
 
-    def __init__(self, store: Store, workshop: Workshop) -> None:
+    def __init__(
+        self, store: Store, workshop: Workshop, project: Project, path: Path | None = None
+    ) -> None:
         super().__init__()
         self.store = store
         self.setWindowTitle("Hazel Lantern")
         self.setWindowIcon(theme.app_icon())
         self.setMinimumSize(960, 640)
-        self.session = Session(Project(), workshop)
+        self.session = Session(project, workshop)
         self.keeper = Keeper(self.session, store, self)
+        self.keeper.path = path
         self.keeper.replaced.connect(self._replace)
         self.keeper.state_changed.connect(self._show_saved)
         self.top: TopBar | None = None
@@ -232,10 +231,6 @@ class Window(QMainWindow):
         self.session = Session(project, workshop)
         self.keeper.adopt(self.session, path)
         self._build()
-
-    def open_at_start(self, project: Project, path: Path | None) -> None:
-        """Show a project without asking about the one before."""
-        self._replace((project, path))
 
     # --- actions --------------------------------------------------------------------
 
@@ -315,6 +310,8 @@ class Window(QMainWindow):
         """Ask what the camera should do."""
         if self.new_page is not None:
             return
+        from hazel_lantern.app.new_rig import NewRigPage
+
         self.new_page = NewRigPage(self.session)
         self.new_page.drafted.connect(self._drafted)
         self.new_page.left.connect(self._leave_new)
@@ -387,6 +384,8 @@ class Window(QMainWindow):
         """Go to the Build station and ask where to write."""
         if self.desk is not None and self.session.rig is not None:
             self.session.go_to_station("Build")
+            from hazel_lantern.app.bench.build import BuildBench
+
             bench = self.desk.benches["Build"]
             assert isinstance(bench, BuildBench)
             bench.write_pack()
@@ -454,6 +453,8 @@ class Window(QMainWindow):
 
     def show_about(self) -> None:
         """Version, licence, and what the figures are for."""
+        from hazel_lantern.core.build.dossier import DISCLAIMER
+
         QMessageBox.about(
             self,
             "About",

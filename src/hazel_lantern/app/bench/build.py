@@ -22,6 +22,7 @@ from PyQt6.QtWidgets import (
 )
 
 from hazel_lantern.app import theme
+from hazel_lantern.app.bench.base import Bench
 from hazel_lantern.app.pill import Pill
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import Tabbed, button, empty, label, scrolled
@@ -210,7 +211,7 @@ class CutPicture(QWidget):
                 x += (length + self.session.settings.kerf) * factor
 
 
-class BuildBench(QWidget):
+class BuildBench(Bench):
     """Parts, cuts, holes and steps, with the buttons that write them."""
 
     def __init__(self, session: Session) -> None:

@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from hazel_lantern.app.bench.base import Bench
 from hazel_lantern.app.bench.ranked import RankedChoice
 from hazel_lantern.app.fieldset import FieldSet
 from hazel_lantern.app.pill import Pill
@@ -126,7 +127,7 @@ class Readout(QWidget):
                 widget.setText(words)  # type: ignore[attr-defined]
 
 
-class DesignBench(QWidget):
+class DesignBench(Bench):
     """A station's bench: its own page if it has one, then what the family shows there.
 
     The family's plots and ranked choices, all its figures, and on the Frame station what the
@@ -134,7 +135,7 @@ class DesignBench(QWidget):
     """
 
     def __init__(
-        self, session: Session, station: str, own: tuple[str, QWidget] | None = None
+        self, session: Session, station: str, own: tuple[str, Bench] | None = None
     ) -> None:
         super().__init__()
         self.session, self.station = session, station
@@ -156,7 +157,7 @@ class DesignBench(QWidget):
         fields_row.setSpacing(28)
         fields_row.addWidget(self.fields, 1)
         fields_row.addWidget(self.readout, 0, Qt.AlignmentFlag.AlignTop)
-        pages = [own] if own else []
+        pages: list[tuple[str, QWidget]] = [own] if own else []
         pages += [
             ("What it does" if own is None else "Balance", first),
             ("All its figures", scrolled(second)),
@@ -179,7 +180,7 @@ class DesignBench(QWidget):
         self._offer_pages()
         at = self.pages.current - self._does
         if at < 0 and self.own is not None:
-            self.own.refresh()  # type: ignore[attr-defined]
+            self.own.refresh()
         elif at == 0:
             self.plots.refresh()
             self.ranked.refresh()

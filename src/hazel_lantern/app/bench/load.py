@@ -9,6 +9,7 @@ from PyQt6.QtGui import QPainter, QPaintEvent, QPen, QResizeEvent
 from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
 from hazel_lantern.app import theme
+from hazel_lantern.app.bench.base import Bench
 from hazel_lantern.app.choice_popup import ChoicePopup
 from hazel_lantern.app.painting import fit
 from hazel_lantern.app.pill import Pill
@@ -91,7 +92,7 @@ class LoadPicture(QWidget):
         )
 
 
-class LoadBench(QWidget):
+class LoadBench(Bench):
     """The list of items with pills, beside the picture."""
 
     def __init__(self, session: Session) -> None:

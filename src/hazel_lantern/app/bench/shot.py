@@ -7,6 +7,7 @@ from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from hazel_lantern.app import theme
+from hazel_lantern.app.bench.base import Bench
 from hazel_lantern.app.fieldset import FieldSet
 from hazel_lantern.app.lens import LensPainter
 from hazel_lantern.app.session import Session
@@ -67,7 +68,7 @@ class Frames(QWidget):
                 painter.drawText(below, Qt.AlignmentFlag.AlignCenter, words)
 
 
-class ShotBench(QWidget):
+class ShotBench(Bench):
     """Fields of the shot beside the frames."""
 
     def __init__(self, session: Session) -> None:

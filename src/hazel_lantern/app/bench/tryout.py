@@ -8,8 +8,9 @@ from typing import Any
 
 from pydantic import ValidationError
 from PyQt6.QtCore import QPoint
-from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout
 
+from hazel_lantern.app.bench.base import Bench
 from hazel_lantern.app.bench.build import fill, table
 from hazel_lantern.app.choice_popup import ChoicePopup
 from hazel_lantern.app.session import Session
@@ -20,7 +21,7 @@ from hazel_lantern.core.rigs.asks import Measure
 from hazel_lantern.core.units import ReadError, read, write
 
 
-class TryoutBench(QWidget):
+class TryoutBench(Bench):
     """Choose what was measured, type it in, see the difference; the log keeps all."""
 
     def __init__(self, session: Session) -> None:
