@@ -100,3 +100,25 @@ def test_a_follower_ends_what_it_began_and_then_does_the_latest(qapp, qtbot):
     follower.ask(lambda: 5)
     qtbot.waitUntil(lambda: told == [1, 4, 5], timeout=5000)
     assert not follower.busy
+
+
+def test_work_stops_with_the_window_that_asked_for_it(window, qtbot):
+    begun, ended = threading.Event(), threading.Event()
+    ranked = window.desk.benches["Frame"].ranked
+
+    def work(stop, progress):
+        begun.set()
+        while not stop():
+            pass
+        ended.set()
+
+    ranked.worker.ask(work, wait=0)
+    qtbot.waitUntil(begun.is_set, timeout=5000)
+    window.keeper.replaced.emit((window.session.document.project, None))
+    assert ended.wait(5)
+    assert not ranked.worker.busy
+    late = threading.Event()
+    window.session._follower.ask(lambda: late.wait(0.2))
+    window.keeper.may_leave = lambda: True
+    window.close()
+    assert not window.session._follower.busy

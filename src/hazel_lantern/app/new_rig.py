@@ -71,6 +71,7 @@ class NewRigPage(QWidget):
         rig = Rig(name="scratch", load=Load(items=tuple(items)), design=first.design_type())
         project = Project(name="scratch", settings=session.settings, rigs=(rig,))
         self.scratch = Scratch(project, session.workshop)
+        self.scratch.setParent(self)
         self.scratch.message.connect(session.message)
         self.worker = Worker(self)
         self.worker.done.connect(self.drafted)

@@ -35,6 +35,7 @@ from hazel_lantern.app.tags import TopBar
 from hazel_lantern.app.toast import Toast
 from hazel_lantern.app.trouble import Trouble
 from hazel_lantern.app.widgets import label
+from hazel_lantern.app.workers import stop_under
 from hazel_lantern.core.fields import Edit, EditError
 from hazel_lantern.core.lazy import Lazy
 from hazel_lantern.core.project.model import Project, Rig
@@ -54,6 +55,13 @@ BENCH_SHARE = {
     "Build": 0.5,
     "Try-out": 0.44,
 }
+
+
+def _put_away(view: QWidget) -> None:
+    """Nobody looks at it any more."""
+    stop_under(view)
+    view.setParent(None)
+    view.deleteLater()
 
 
 class Desk(QWidget):
@@ -189,8 +197,7 @@ class Window(QMainWindow):
         """Make the views of the session; the old ones go."""
         for old in (self.top, self.desk, self.new_page):
             if old is not None:
-                old.setParent(None)
-                old.deleteLater()
+                _put_away(old)
         self._layout.removeWidget(self._body)
         self.top = TopBar(self.session)
         self.top.menu_button.clicked.connect(self._pop_menu)
@@ -324,8 +331,7 @@ class Window(QMainWindow):
         if self.session.document.project.rigs:
             self._show_desk()
         if page is not None:
-            page.setParent(None)
-            page.deleteLater()
+            _put_away(page)
 
     def _drafted(self, rig: object) -> None:
         assert isinstance(rig, Rig)
@@ -335,8 +341,7 @@ class Window(QMainWindow):
         except EditError as error:
             self.say(str(error), True)
         if page is not None:
-            page.setParent(None)
-            page.deleteLater()
+            _put_away(page)
         self.session.station = "Frame"
         self.session.station_changed.emit()
         found = self.session.assessment
@@ -493,6 +498,8 @@ class Window(QMainWindow):
             event.ignore()
             return
         self.keeper.leave()
+        self.session.close()
+        stop_under(self)
         self.store.prefer(window=bytes(self.saveGeometry().toBase64().data()).decode())
         event.accept()
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import atexit
 import sys
 import weakref
 from collections.abc import Callable
@@ -40,6 +41,18 @@ def stop_all(patience: int = 5000) -> None:
     pool = QThreadPool.globalInstance()
     if pool is not None:
         pool.waitForDone(patience)
+
+
+# A thread must not outlive the objects that it reports to, however the program ends.
+atexit.register(stop_all)
+
+
+def stop_under(view: QObject) -> None:
+    """Stop the work of everything in a view: nobody looks at it any more."""
+    for worker in view.findChildren(Worker):
+        worker.cancel()
+    for follower in view.findChildren(Follower):
+        follower.close()
 
 
 class _Signals(QObject):
