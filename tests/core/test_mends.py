@@ -20,6 +20,7 @@ from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shelf import Shelf, StockPiece
 from hazel_lantern.core.shot import Room, Subject
+from hazel_lantern.core.stopping import StopSearch
 from hazel_lantern.core.units import read
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import assess, changed, check_offer, check_way_forward, shot_of
@@ -86,7 +87,7 @@ def test_a_holding_lamp_needs_no_mend_and_an_unknown_one_is_refused(rig, setting
 
 
 def test_a_search_stops_when_told_and_tells_how_far_it_is(demo_rig, settings, workshop):
-    with pytest.raises(mends.StopSearch):
+    with pytest.raises(StopSearch):
         mends.find("slider.tip", Case(demo_rig, settings, workshop), stop=lambda: True)
     shares = []
     mends.find("slider.tip", Case(demo_rig, settings, workshop), progress=shares.append)
@@ -145,7 +146,7 @@ def test_what_lies_on_the_shelf_ranks_as_free(demo_rig, settings):
     assert owned["steel-tube-20x2"] == pytest.approx(bought["steel-tube-20x2"])
 
 
-@hypothesis_settings(max_examples=12)
+@hypothesis_settings(max_examples=8)
 @given(
     st.floats(0.2, 1.8),
     st.floats(0.25, 1.5),
