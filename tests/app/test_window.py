@@ -7,6 +7,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QFileDialog, QInputDialog, QMessageBox
 
 from hazel_lantern.app import theme
+from hazel_lantern.app.commands import COMMANDS
 from hazel_lantern.app.settings_dialog import SettingsDialog
 from hazel_lantern.app.shelf_dialog import OwnEntryDialog, ShelfDialog
 from hazel_lantern.app.start import make_window, offer_recovery
@@ -106,25 +107,25 @@ def test_everything_is_reached_by_tab(window, hand):
 
 def test_tags_copies_renames_and_removal(window, hand, qtbot, monkeypatch):
     before = [rig.name for rig in window.session.document.project.rigs]
-    window.copy_rig()
+    window.do("copy-rig")
     names = [rig.name for rig in window.session.document.project.rigs]
     assert names == [*before, "Wheelhouse slide 2"]
     hand.click(window.top.tags[0])
     assert window.session.document.current == 0
     monkeypatch.setattr(QInputDialog, "getText", lambda *_, **__: ("Sluice slide", True))
-    window.rename_rig()
+    window.do("rename-rig")
     assert window.top.tags[0].text() == "Sluice slide"
-    window._step_rig(1)
-    window.remove_rig()
+    window.do("next-rig")
+    window.do("remove-rig")
     assert len(window.top.tags) == len(before)
     window.session.document.undo()
     assert len(window.top.tags) == len(before) + 1
-    window.rename_project()
+    window.do("rename")
     assert "Sluice slide" in window.windowTitle()
 
 
 def test_a_new_rig_can_be_left(window, hand):
-    window.start_rig()
+    window.do("new-rig")
     assert window.new_page.leave.isVisible()
     hand.click(window.new_page.leave)
     assert window.new_page is None
@@ -312,7 +313,7 @@ def test_faulty_own_files_are_told_at_the_start(qapp, qtbot, store):
 
 def test_the_menu_and_its_words(window, monkeypatch):
     window.keeper.store.remember(window.store.folder / "none")
-    window._pop_menu()
+    window.pop_menu()
     words = [action.text() for action in window.menu.actions() if action.text()]
     window.menu.close()
     assert "Save" in words
@@ -320,9 +321,17 @@ def test_the_menu_and_its_words(window, monkeypatch):
     shown = []
     monkeypatch.setattr(QMessageBox, "information", lambda *a: shown.append(a[-1]))
     monkeypatch.setattr(QMessageBox, "about", lambda *a: shown.append(a[-1]))
-    window.show_keys()
-    window.show_about()
+    window.do("keys")
+    window.do("about")
     assert "Alt+1" in shown[0]
+    for command in COMMANDS:
+        assert not command.section or any(word.startswith(command.words) for word in words)
+        assert all(key in shown[0] for key in command.keys)
+    keys = [key for command in COMMANDS for key in command.keys]
+    assert len(keys) == len(set(keys))
+    assert window.top.pack_button.toolTip() == "Build pack (Ctrl+B)"
+    with pytest.raises(KeyError):
+        window.do("make tea")
     assert "licensed or competent" in shown[1]
 
 

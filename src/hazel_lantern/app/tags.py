@@ -17,6 +17,7 @@ from PyQt6.QtWidgets import (
 )
 
 from hazel_lantern.app import theme
+from hazel_lantern.app.commands import told
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import empty
 from hazel_lantern.core.lamps import State
@@ -103,7 +104,7 @@ class TopBar(QWidget):
         layout.setSpacing(6)
         self.menu_button = QPushButton()
         self.menu_button.setAccessibleName("Menu")
-        self.menu_button.setToolTip("Menu (F10)")
+        self.menu_button.setToolTip(told("menu"))
         layout.addWidget(self.menu_button)
         names = QVBoxLayout()
         names.setContentsMargins(4, 8, 12, 8)
@@ -145,6 +146,7 @@ class TopBar(QWidget):
         self.pack_button = QPushButton("Build pack")
         self.pack_button.setProperty("role", "lit")
         self.pack_button.clicked.connect(self.pack)
+        self.pack_button.setToolTip(told("pack"))
         layout.addWidget(self.pack_button)
         self._shown: object = None
         self.restyle()
@@ -189,8 +191,8 @@ class TopBar(QWidget):
         for system, choice in self.unit_buttons.items():
             choice.setChecked(project.settings.units == system)
         for step, can, words in (
-            (self.undo, document.can_undo, f"Undo {document.undo_action} (Ctrl+Z)"),
-            (self.redo, document.can_redo, f"Redo {document.redo_action} (Ctrl+Shift+Z)"),
+            (self.undo, document.can_undo, told("undo", f"Undo {document.undo_action}")),
+            (self.redo, document.can_redo, told("redo", f"Redo {document.redo_action}")),
         ):
             step.setEnabled(can)
             step.setToolTip(words if can else "Nothing to take back")
@@ -221,7 +223,7 @@ class TopBar(QWidget):
             "border: 1px solid transparent; padding: 4px 8px;"
         )
         new.clicked.connect(self.new_rig)
-        new.setToolTip("Start a rig from a shot (Ctrl+T)")
+        new.setToolTip(told("new-rig", "Start a rig from a shot"))
         self._tags.addWidget(new, 0, Qt.AlignmentFlag.AlignVCenter)
         self._tags.addStretch(1)
 

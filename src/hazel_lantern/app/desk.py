@@ -1,0 +1,120 @@
+"""The desk: stations, stage, bench, lamps and lens of one session."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QHBoxLayout, QSplitter, QStackedWidget, QVBoxLayout, QWidget
+
+from hazel_lantern.app.bench.base import Bench, make_bench
+from hazel_lantern.app.lamps_panel import LampsPanel
+from hazel_lantern.app.lens import LensView
+from hazel_lantern.app.session import STATIONS, Session
+from hazel_lantern.app.stage import Stage
+from hazel_lantern.app.stations import Stations
+from hazel_lantern.app.widgets import label
+from hazel_lantern.core.lazy import Lazy
+
+RIGHT = 336
+#: Share of the middle that the bench takes, by station.
+BENCH_SHARE = {
+    "Shot": 0.47,
+    "Load": 0.44,
+    "Frame": 0.34,
+    "Drive": 0.37,
+    "Build": 0.5,
+    "Try-out": 0.44,
+}
+
+
+class Desk(QWidget):
+    """All views of one session; made anew when another project is opened."""
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self.session = session
+        self.setObjectName("desk")
+        layout = QHBoxLayout(self)
+        layout.setContentsMargins(0, 0, 10, 10)
+        layout.setSpacing(10)
+        self.stations = Stations(session)
+        layout.addWidget(self.stations)
+        self.stage = Stage(session)
+        self._bench = QStackedWidget()
+        #: By station; each is made when it is first looked at.
+        self.benches = Lazy({name: partial(self._make, name) for name in STATIONS})
+        bench_panel = QWidget()
+        bench_panel.setObjectName("panel")
+        bench_layout = QVBoxLayout(bench_panel)
+        bench_layout.setContentsMargins(14, 8, 14, 10)
+        bench_layout.addWidget(self._bench)
+        self.splitter = QSplitter(Qt.Orientation.Vertical)
+        self.splitter.setHandleWidth(10)
+        self.splitter.addWidget(self.stage)
+        self.splitter.addWidget(bench_panel)
+        self.splitter.setChildrenCollapsible(False)
+        middle = QVBoxLayout()
+        middle.setContentsMargins(0, 10, 0, 0)
+        middle.addWidget(self.splitter)
+        layout.addLayout(middle, 1)
+        layout.addWidget(self._right())
+        session.changed.connect(self.refresh)
+        session.station_changed.connect(self._station_changed)
+        session.mark_moved.connect(self._mark_moved)
+        self._station_changed()
+
+    def _make(self, station: str) -> Bench:
+        bench = make_bench(station, self.session)
+        self._bench.addWidget(bench)
+        return bench
+
+    def _right(self) -> QWidget:
+        column = QWidget()
+        column.setFixedWidth(RIGHT)
+        layout = QVBoxLayout(column)
+        layout.setContentsMargins(0, 10, 0, 0)
+        layout.setSpacing(0)
+        panel = QWidget()
+        panel.setObjectName("panel")
+        inside = QVBoxLayout(panel)
+        inside.setContentsMargins(0, 0, 0, 8)
+        inside.setSpacing(6)
+        self.lamps = LampsPanel(self.session)
+        inside.addWidget(self.lamps, 1)
+        lens = QVBoxLayout()
+        lens.setContentsMargins(12, 0, 12, 0)
+        self.lens = LensView(self.session)
+        self.lens.setFixedHeight(212)
+        lens.addWidget(self.lens)
+        self.cautions = label("", "small", wrap=True)
+        lens.addWidget(self.cautions)
+        inside.addLayout(lens)
+        layout.addWidget(panel)
+        return column
+
+    def _station_changed(self) -> None:
+        bench = self.benches[self.session.station]
+        self._bench.setCurrentWidget(bench)
+        self.share()
+        self.refresh()
+
+    def share(self) -> None:
+        """Divide the middle between stage and bench as the station needs."""
+        whole = max(self.splitter.height(), 400)
+        bench = round(whole * BENCH_SHARE[self.session.station])
+        self.splitter.setSizes([whole - bench, bench])
+
+    def refresh(self) -> None:
+        """Show the design as it is now; the benches behind wait until they are in front."""
+        self.benches[self.session.station].refresh()
+        self.lens.update()
+        rig, found = self.session.rig, self.session.assessment
+        if rig is None or found is None:
+            return
+        cautions = found.cautions(self.session.station)
+        self.cautions.setText("<b>Mind</b> " + " ".join(cautions) if cautions else "")
+        self.cautions.setVisible(bool(cautions))
+
+    def _mark_moved(self) -> None:
+        self.lens.update()

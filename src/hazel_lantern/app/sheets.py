@@ -1,0 +1,53 @@
+"""Dialogs that the menu opens; each is imported when it is asked for."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from PyQt6.QtWidgets import QMessageBox
+
+from hazel_lantern import __version__
+
+if TYPE_CHECKING:
+    from hazel_lantern.app.window import Window
+
+
+def show_settings(window: Window) -> None:
+    """Open the settings."""
+    from hazel_lantern.app.settings_dialog import SettingsDialog
+
+    SettingsDialog(window.session, window).exec()
+
+
+def show_shelf(window: Window) -> None:
+    """Open the shelf."""
+    from hazel_lantern.app.shelf_dialog import ShelfDialog
+
+    ShelfDialog(window.session, window.store, window).exec()
+
+
+def own_entry(window: Window, what: str) -> None:
+    """Add to the maker's own catalogue."""
+    from hazel_lantern.app.shelf_dialog import OwnEntryDialog
+
+    OwnEntryDialog(window.session, window.store, window, what).exec()
+
+
+def show_keys(window: Window) -> None:
+    """The keys, a line each."""
+    from hazel_lantern.app.commands import keys_page
+
+    QMessageBox.information(window, "Keys", keys_page())
+
+
+def show_about(window: Window) -> None:
+    """Version, licence, and what the figures are for."""
+    from hazel_lantern.core.build.dossier import DISCLAIMER
+
+    QMessageBox.about(
+        window,
+        "About",
+        f"<b>Hazel Lantern {__version__}</b><p>A bench for people who build their own "
+        f"moving-camera rigs. Free software under the GNU GPL, version 3 or later; the Cabin "
+        f"typeface is under the SIL Open Font License.</p><p>{DISCLAIMER}</p>",
+    )
