@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from PyQt6.QtCore import QPoint, Qt
 
 from hazel_lantern.app import theme
-from hazel_lantern.app.axes import Axis, equal_scales, round_range, tick_step, ticks
+from hazel_lantern.app.axes import Axis, equal_scales, round_range, thinned, tick_step, ticks
 from hazel_lantern.app.plot_canvas import Canvas, Curve, Picture
 
 ends = st.floats(-1e6, 1e6, allow_nan=False)
@@ -67,6 +67,25 @@ def test_plot_ranges_hold_their_curves_and_are_round(low, span):
     assert to > from_
     # A slightly larger curve mostly keeps the axis, so its figures are not drawn anew.
     assert (to - from_) <= max(2.01 * span, 1.0) + 1e-6
+
+
+@given(st.integers(2, 4000), st.integers(0, 10**6))
+def test_a_thinned_curve_keeps_ends_and_extremes_of_every_column(count, seed):
+    random = np.random.default_rng(seed)
+    x, y = np.sort(random.uniform(0, 300, count)), random.normal(size=count)
+    few, heights = thinned(x, y)
+    assert len(few) <= max(4 * 151, 300)
+    assert (few[0], heights[0], few[-1], heights[-1]) == (x[0], y[0], x[-1], y[-1])
+    for column in range(150):
+        whole = y[(x >= 2 * column) & (x < 2 * column + 2)]
+        kept = heights[(few >= 2 * column) & (few < 2 * column + 2)]
+        if whole.size:
+            assert (kept.min(), kept.max()) == (whole.min(), whole.max())
+
+
+def test_a_curve_that_turns_back_is_left_as_it_is():
+    x = np.cos(np.linspace(0, 6, 3000)) * 100
+    assert thinned(x, x)[0] is x
 
 
 @pytest.fixture

@@ -84,3 +84,29 @@ def equal_scales(across: Axis, up: Axis) -> tuple[Axis, Axis]:
     """Both axes with the smaller of their scales, so that a drawing keeps its shape."""
     scale = min(abs(across.scale), abs(up.scale))
     return across.widened_to(scale), up.widened_to(scale)
+
+
+def thinned(x: Array, y: Array, column: float = 2.0) -> tuple[Array, Array]:
+    """A curve with no more than four points in each column, as wide as a pen, of pixels.
+
+    Parameters
+    ----------
+    x, y : ndarray, shape (n,)
+        Pixels; where ``x`` runs to and fro nothing is left out.
+    column : float
+        Pixels.
+
+    Returns
+    -------
+    x, y : ndarray, shape (m,)
+        Of each column the first, the least, the greatest and the last point.
+    """
+    if len(x) < 2 * (x[-1] - x[0]) / column or (np.diff(x) < 0).any():
+        return x, y
+    columns = np.floor(x / column)
+    starts = np.flatnonzero(np.diff(columns, prepend=-np.inf))
+    order = np.lexsort((y, columns))
+    ends = np.append(starts[1:], len(x)) - 1
+    # Sorted by column and height, the first and the last of a column are its extremes.
+    chosen = np.unique(np.concatenate([starts, ends, order[starts], order[ends]]))
+    return x[chosen], y[chosen]

@@ -303,7 +303,7 @@ class LensView(QWidget):
     def _enlargement(self) -> float:
         """How many times larger the shake is drawn, so that it is seen in so small a picture."""
         rig, found = self.session.rig, self.session.assessment
-        if rig is None or found is None or found.shake is None or not self.shake.isChecked():
+        if rig is None or found is None or not self.shake.isChecked() or found.shake is None:
             return 0.0
         shown = found.shake.size * (self.width() - 16) / rig.shot.lens.frame_width
         return float(max((f for f in LARGER if f * shown <= MOST_SHAKEN), default=1))

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from functools import cached_property, partial
+from functools import partial
 from itertools import chain
 from typing import Any
 
@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.lamps import Lamp, State, worst
-from hazel_lantern.core.lazy import Lazy
+from hazel_lantern.core.lazy import Lazy, kept
 from hazel_lantern.core.parts import Hole, Part, Piece, Step, Template
 from hazel_lantern.core.poses import Poses, Shake, Trace, Turn
 from hazel_lantern.core.rigs.asks import Group, Lever, Measure, PlotSpec, Ranking
@@ -37,7 +37,7 @@ class Assessment:
         self.case: Case[Any] = family.case
         self.answer = family.answer
 
-    @cached_property
+    @kept
     def axes(self) -> tuple[Axis, ...]:
         """The rig's freedoms."""
         return self.family.axes()
@@ -57,17 +57,17 @@ class Assessment:
         """When each mark is reached, (n,) s."""
         return np.asarray(self.family.times)
 
-    @cached_property
+    @kept
     def traces(self) -> Lazy[Trace]:
         """Figures over the move, by id."""
         return Lazy(self.family.traces())
 
-    @cached_property
+    @kept
     def poses(self) -> Poses:
         """Of the lens as the rig really carries it."""
         return self.family.poses()
 
-    @cached_property
+    @kept
     def wanted(self) -> Poses:
         """Of the lens as the shot asks."""
         return self.family.wanted()
@@ -77,7 +77,7 @@ class Assessment:
         """What `wanted` is, to end the sentence "white cross: …"."""
         return self.family.wanted_words
 
-    @cached_property
+    @kept
     def subject(self) -> Array:
         """Foot of the subject, (3,) m."""
         return np.asarray(self.family.subject())
@@ -87,17 +87,17 @@ class Assessment:
         """Focal length in pixels."""
         return float(self.answer.focal_px)
 
-    @cached_property
+    @kept
     def shake(self) -> Shake | None:
         """What is too quick to be in `poses`, for a family that knows it."""
         return self.family.shake()
 
-    @cached_property
+    @kept
     def turn(self) -> Turn | None:
         """A second freedom in which a maker may look round."""
         return self.family.turn()
 
-    @cached_property
+    @kept
     def by_id(self) -> Lazy[Lamp]:
         """Lamps by id, ``family.check``."""
         name, settings = self.family.id, self.case.settings
@@ -113,7 +113,7 @@ class Assessment:
         """The lamp of a check of this family."""
         return self.by_id[f"{self.family.id}.{check}"]
 
-    @cached_property
+    @kept
     def lamps(self) -> tuple[Lamp, ...]:
         """All lamps, in the order in which they are listed."""
         return tuple(self.by_id.values())
@@ -142,7 +142,7 @@ class Assessment:
         """What to buy and what is owned."""
         return self.family.bought
 
-    @cached_property
+    @kept
     def pieces(self) -> tuple[Piece, ...]:
         """Pieces to cut from stock lengths."""
         return self.family.pieces()
@@ -170,7 +170,7 @@ class Assessment:
         """The drawing of a view at a mark, turned as asked or as the move has it."""
         return self.family.sketch(view, mark, turn)
 
-    @cached_property
+    @kept
     def rankings(self) -> tuple[Ranking, ...]:
         """Choices that are ranked."""
         return self._all(one.rankings() for one in self.family.everything)

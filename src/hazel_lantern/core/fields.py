@@ -53,12 +53,17 @@ class Ref(str):
 
     def __getattribute__(self, name: str) -> Any:
         # Fields may be called as methods of a string are, such as ``count``.
-        models = str.__getattribute__(self, "__dict__").get("_models", ())
+        own = str.__getattribute__(self, "__dict__")
+        models = own.get("_models", ())
         if not models or name.startswith("_"):
             return str.__getattribute__(self, name)
+        if name in own:
+            return own[name]
         for model in models:
             if name in model.model_fields:
-                return _ref(f"{self}.{name}", model.model_fields[name].annotation)
+                return own.setdefault(
+                    name, _ref(f"{self}.{name}", model.model_fields[name].annotation)
+                )
         if hasattr(str, name):
             return str.__getattribute__(self, name)
         known = ", ".join(dict.fromkeys(known for model in models for known in model.model_fields))

@@ -1,11 +1,36 @@
-"""A mapping whose values are made when they are first asked for, and then kept."""
+"""What is made when it is first asked for, and then kept: properties, and values of a mapping."""
 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping
-from typing import TypeVar
+from functools import cached_property
+from typing import TYPE_CHECKING, Any, TypeVar
+
+__all__ = ["Lazy", "kept"]
 
 T = TypeVar("T")
+
+
+if TYPE_CHECKING:
+    from functools import cached_property as kept
+else:
+
+    class kept(cached_property):  # noqa: N801 - it is used as a word
+        """A property made once for each object.
+
+        Unlike its parent it holds no lock, which in Python 3.11 is one for all objects of a class:
+        a window would wait for a thread that works the same thing out for another object.  Two
+        threads may make a value twice; it is the same.
+        """
+
+        def __get__(self, instance: object, owner: type[Any] | None = None) -> Any:
+            """The value; the descriptor itself when asked of the class."""
+            if instance is None:
+                return self
+            value = self.func(instance)
+            assert self.attrname is not None
+            instance.__dict__[self.attrname] = value
+            return value
 
 
 class Lazy(Mapping[str, T]):

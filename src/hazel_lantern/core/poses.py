@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
+
+from hazel_lantern.core.lazy import kept
 
 Array = NDArray[np.float64]
 #: Where on a subject drift is watched, as a share of its height.
@@ -53,23 +56,32 @@ class Poses:
     roll: Array
 
 
-@dataclass(frozen=True)
 class Shake:
-    """What moves the lens too quickly to be meant, at even times, s.
+    """What moves the lens too quickly to be meant; worked out when it is looked at.
 
-    ``lift`` in m; ``pitch`` nose up and ``roll`` in rad; ``size`` is how far it shakes the
-    picture at the worst, px.
+    Parameters
+    ----------
+    times : ndarray, shape (n,)
+        Even times, s.
+    rows : callable
+        Gives lift in m, pitch nose up and roll in rad, at these times, shape (3, n).
+    size : callable
+        Gives how far it shakes the picture at the worst, px.
     """
 
-    times: Array
-    lift: Array
-    pitch: Array
-    roll: Array
-    size: float
+    def __init__(self, times: Array, rows: Callable[[], Array], size: Callable[[], float]) -> None:
+        self._times, self._make, self._measure = times, rows, size
+
+    @kept
+    def _rows(self) -> Array:
+        return self._make()
+
+    @kept
+    def size(self) -> float:
+        """How far it shakes the picture at the worst, px."""
+        return self._measure()
 
     def at(self, time: float) -> tuple[float, float, float]:
-        """Lift, pitch and roll at a time."""
-        lift, pitch, roll = (
-            float(np.interp(time, self.times, row)) for row in (self.lift, self.pitch, self.roll)
-        )
+        """Lift, m, pitch and roll, rad, at a time, s."""
+        lift, pitch, roll = (float(np.interp(time, self._times, row)) for row in self._rows)
         return lift, pitch, roll

@@ -10,12 +10,13 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import lru_cache
 from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
 
+from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics.constants import GRAVITY
 
 Array = NDArray[np.float64]
@@ -81,7 +82,7 @@ class Boom:
         self._mass = _along(stretches, self.middles, "line_mass")
         self.pin = int(np.abs(self.nodes).argmin())
 
-    @cached_property
+    @kept
     def _matrices(self) -> tuple[Array, Array]:
         """Stiffness and mass, built when first asked for: balance needs neither."""
         h, count = self._size, len(self.nodes)
@@ -126,7 +127,7 @@ class Boom:
         """Middle of each element, m from the pin."""
         return np.asarray((self.nodes[:-1] + self.nodes[1:]) / 2)
 
-    @cached_property
+    @kept
     def weights(self) -> Array:
         """Weight that each node carries: half of its elements and its lumps, N."""
         own = self._mass * self._size / 2
@@ -150,17 +151,17 @@ class Boom:
         )
         return np.asarray(moment)
 
-    @cached_property
+    @kept
     def sag(self) -> Array:
         """How far each node sinks under its own weights, level and clamped at the pin, m."""
         return self._sunk[:, 0]
 
-    @cached_property
+    @kept
     def flexibility(self) -> float:
         """Sinking of the tip for one newton there, the boom clamped at its pin, m/N."""
         return float(self._sunk[-1, 1])
 
-    @cached_property
+    @kept
     def _sunk(self) -> Array:
         """How far each node sinks under its weights and under one newton at the tip."""
         load = np.zeros((2 * len(self.nodes), 2))
@@ -176,7 +177,7 @@ class Boom:
         sunk[free] = np.linalg.solve(self._matrices[0][np.ix_(free, free)], load[free])
         return np.asarray(sunk[0::2])
 
-    @cached_property
+    @kept
     def bounce(self) -> float:
         """First bending frequency of the boom free to turn about its pin, Hz."""
         free = np.ones(2 * len(self.nodes), dtype=bool)

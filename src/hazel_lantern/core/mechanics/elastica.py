@@ -8,10 +8,12 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
+
+from hazel_lantern.core.lazy import kept
 
 Array = NDArray[np.float64]
 #: Past this modulus a deeper bow has no deeper sagitta: its ends close in instead.
@@ -39,7 +41,7 @@ class Bow:
     length: float
     k: float
 
-    @cached_property
+    @kept
     def _integrals(self) -> tuple[float, float]:
         return complete(self.k)
 
@@ -68,7 +70,7 @@ class Bow:
         """Pull of the cord, N, for E I in N·m²: E I (2 K / L)²."""
         return rigidity * (2 * self._integrals[0] / self.length) ** 2
 
-    @cached_property
+    @kept
     def _shape(self) -> tuple[Array, Array, Array, Array]:
         """Way from the middle, along the cord, away from the crest, heading; from end to end."""
         phi = np.linspace(-math.pi / 2, math.pi / 2, 2 * STEPS + 1)

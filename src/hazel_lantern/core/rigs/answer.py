@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cached_property
 from typing import Any, Generic, Self
 
+from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.load import Load
 from hazel_lantern.core.rigs.case import Case, DesignT
 from hazel_lantern.core.settings import Settings
@@ -50,7 +50,7 @@ class Answer(Generic[DesignT]):
         """How quantities are printed."""
         return self.case.style
 
-    @cached_property
+    @kept
     def rows(self) -> Any:
         """Rows of the catalogue that the design names; raises CatalogueError for one not there."""
         return None
@@ -66,7 +66,7 @@ class Answer(Generic[DesignT]):
         _ = self.rows, self.focal_px
         return self
 
-    @cached_property
+    @kept
     def focal_px(self) -> float:
         """Focal length in pixels; raises CatalogueError for an unknown sensor."""
         sensor = self.case.row("sensors", self.shot.lens.sensor)

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from abc import ABC, abstractmethod
 from collections.abc import Callable, Iterable, Mapping
-from functools import cached_property
 from typing import Any, Generic, NamedTuple
 
 from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.load import Load
 from hazel_lantern.core.parts import Part, Piece
 from hazel_lantern.core.poses import Poses, Shake, Trace, Turn
@@ -88,7 +88,7 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
         """What the rig is made of, in the order in which its lamps are listed."""
         return ()
 
-    @cached_property
+    @kept
     def everything(self) -> tuple[Assembly[AnswerT], ...]:
         """The family itself and all of its assemblies."""
         return self, *self.assemblies()
@@ -126,7 +126,7 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
     def parts(self) -> tuple[Part, ...]:
         """What to buy and what is owned; `bought` keeps it."""
 
-    @cached_property
+    @kept
     def bought(self) -> tuple[Part, ...]:
         """The parts, worked out once."""
         return self.parts()

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field
-from functools import cached_property
 from typing import TYPE_CHECKING
 
 import numpy as np
@@ -12,6 +11,7 @@ from numpy.typing import NDArray
 
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.catalogue.rows import Floor, Material, Roller, Section, Stand
+from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics import carriage, track
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.answer import Answer
@@ -93,7 +93,7 @@ class DollyAnswer(Answer[DollyDesign]):
 
     borrowed: Shaking | None = field(default=None)
 
-    @cached_property
+    @kept
     def rows(self) -> Rows:
         """The rows it is made of; raises CatalogueError for an id that is not there."""
         case, design = self.case, self.design
@@ -106,7 +106,7 @@ class DollyAnswer(Answer[DollyDesign]):
             case.row("stands", design.platform.stand),
         )
 
-    @cached_property
+    @kept
     def course(self) -> Course:
         """Marks even in time, with the moments of greatest acceleration among them."""
         shot = self.shot
@@ -121,7 +121,7 @@ class DollyAnswer(Answer[DollyDesign]):
         design = self.design
         return design.track.gauge if design.on_track else design.platform.width * 0.9
 
-    @cached_property
+    @kept
     def corner_places(self) -> Array:
         """Where the wheels' contacts stand, ahead and left of the middle, (corners, 2) m.
 
@@ -162,7 +162,7 @@ class DollyAnswer(Answer[DollyDesign]):
         """The same, but not below what the mount takes up over the deck, m."""
         return max(self.screw, self.deck + LEAST_MAST)
 
-    @cached_property
+    @kept
     def lumps(self) -> tuple[Lump, ...]:
         """All that rolls, as masses with their places over the floor."""
         platform, centre, rows = self.design.platform, self.load.centre(), self.rows
@@ -200,7 +200,7 @@ class DollyAnswer(Answer[DollyDesign]):
         floor = 0.0 if self.design.on_track else self.rows.floor.rolling_resistance
         return self.rows.roller.rolling_resistance + floor
 
-    @cached_property
+    @kept
     def carried(self) -> carriage.CarriageLoad:
         """All that rolls as one mass over the wheels, places from the ground they stand on."""
         design, found = self.design, self.lumps
@@ -223,7 +223,7 @@ class DollyAnswer(Answer[DollyDesign]):
         """Of all that rolls, N."""
         return self.carried.mass * GRAVITY
 
-    @cached_property
+    @kept
     def axis(self) -> Axis:
         """The dolly along its line; it resists from the moment it is about to roll."""
         run, shot, weight = self.course, self.shot, self.weight
@@ -242,27 +242,27 @@ class DollyAnswer(Answer[DollyDesign]):
             pixels=self.focal_px / shot.subject.distance,
         )
 
-    @cached_property
+    @kept
     def push(self) -> Array:
         """Along the line, ahead positive, N."""
         return self.axis.effort * self.shot.move.sense
 
-    @cached_property
+    @kept
     def radius(self) -> float:
         """Least radius of the rails, m; infinite when they are straight."""
         return float(least_radius(self.case))
 
-    @cached_property
+    @kept
     def line(self) -> Line:
         """What the rails do; the floor lets it go where it is steered."""
         return real_line(self.case)
 
-    @cached_property
+    @kept
     def wanted(self) -> Line:
         """What the shot asks for."""
         return wanted_line(self.case)
 
-    @cached_property
+    @kept
     def side(self) -> Array:
         """What a curve asks for, N: the body leans out of it, from the curve's centre."""
         shot = self.shot
@@ -271,7 +271,7 @@ class DollyAnswer(Answer[DollyDesign]):
             turning = shot.move.radius
         return np.asarray(self.carried.mass * self.course.speed**2 / turning)
 
-    @cached_property
+    @kept
     def corners(self) -> Array:
         """The corners' loads, (corners, marks) N, in the order of `corner_places`."""
         carried, tilt = self.carried, np.full_like(self.course.times, self.shot.move.slope)
@@ -293,7 +293,7 @@ class DollyAnswer(Answer[DollyDesign]):
         """What a rail is bent with between two sleepers, Pa."""
         return self._between_sleepers[1]
 
-    @cached_property
+    @kept
     def _between_sleepers(self) -> tuple[float, float]:
         laid = self.design.track
         if not self.design.on_track:
@@ -308,14 +308,14 @@ class DollyAnswer(Answer[DollyDesign]):
             moment * properties.extreme_fibre / properties.effective_moment,
         )
 
-    @cached_property
+    @kept
     def shaking(self) -> Shaking:
         """The ride over the move, or that of a moment ago."""
         from hazel_lantern.core.rigs.dolly.shaking import shake
 
         return self.borrowed or shake(self)
 
-    @cached_property
+    @kept
     def departure(self) -> tuple[Array, Array]:
         """How much farther from the subject than wanted the lens is, m, and its aim off, rad."""
         away, aim, distance = [], [], self.shot.subject.distance

@@ -221,10 +221,11 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
     def shake(self) -> Shake:
         """The quick part of the ride at the lens."""
         shaking = self.answer.shaking
-        size = float(np.sqrt((shaking.quick**2).sum(axis=0)).max())
-        quick = ride.quick_part(shaking.body, shaking.rate)
-        lift, pitch, roll = self._at_lens(quick)
-        return Shake(shaking.times, lift, pitch, roll, size)
+        return Shake(
+            shaking.times,
+            lambda: self._at_lens(ride.quick_part(shaking.body, shaking.rate)),
+            lambda: float(np.sqrt((shaking.quick**2).sum(axis=0)).max()),
+        )
 
     def sketch(self, view: str, mark: int, turn: float | None = None) -> Sketch:
         """Draw the floor from above, or the line of the rails from the side."""

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import cached_property
 
 import numpy as np
 
+from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics import ride, roughness
 from hazel_lantern.core.mechanics import track as mechanics
 from hazel_lantern.core.mechanics.ride import Body
@@ -62,14 +62,14 @@ class Shaking:
     shares: dict[str, float]
     frequencies: Array
 
-    @cached_property
+    @kept
     def spectrum(self) -> tuple[Array, Array]:
         """Waves a second, Hz, and the size of each in up and down, px, where it is plotted."""
         rates, waves = ride.spectrum(self.seen[0], self.rate)
         shown = (rates >= SLOWEST_WAVE) & (rates <= QUICKEST_WAVE)
         return rates[shown], waves[shown]
 
-    @cached_property
+    @kept
     def quick(self) -> Array:
         """What of it moves more than once a second, (3, n) px."""
         return ride.quick_part(self.seen, self.rate)

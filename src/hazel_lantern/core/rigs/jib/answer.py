@@ -5,13 +5,13 @@ from __future__ import annotations
 import itertools
 import math
 from dataclasses import dataclass
-from functools import cached_property
 from typing import Self
 
 import numpy as np
 from numpy.typing import NDArray
 
 from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.load import CentreOfMass
 from hazel_lantern.core.mechanics import balance, linkage
 from hazel_lantern.core.mechanics.balance import Body
@@ -99,7 +99,7 @@ class JibAnswer(Answer[JibDesign]):
     and `stop_to_stop`.
     """
 
-    @cached_property
+    @kept
     def rows(self) -> Rows:
         """The rows it is made of; raises CatalogueError for an id that is not there."""
         case, design = self.case, self.design
@@ -147,7 +147,7 @@ class JibAnswer(Answer[JibDesign]):
         """Whether the camera looks along the boom."""
         return self.design.platform.looks == "along the boom"
 
-    @cached_property
+    @kept
     def centre(self) -> CentreOfMass:
         """Of what is carried."""
         return self.load.centre()
@@ -163,7 +163,7 @@ class JibAnswer(Answer[JibDesign]):
         ahead = self.centre.forward if self.along else -self.centre.right
         return self.design.platform.ahead + ahead
 
-    @cached_property
+    @kept
     def geometry(self) -> Geometry:
         """Where things are for any swing."""
         design, platform = self.design, self.design.platform
@@ -176,7 +176,7 @@ class JibAnswer(Answer[JibDesign]):
             design.level.kind != "none",
         )
 
-    @cached_property
+    @kept
     def course(self) -> Course:
         """Swing and pan over the move, as far as the stops allow."""
         shot, stops, geometry = self.shot, self.design.swing, self.geometry
@@ -201,7 +201,7 @@ class JibAnswer(Answer[JibDesign]):
             np.asarray(along),
         )
 
-    @cached_property
+    @kept
     def everywhere(self) -> Array:
         """The swings of the marks, then from stop to stop, rad."""
         stops = self.design.swing
@@ -220,7 +220,7 @@ class JibAnswer(Answer[JibDesign]):
         """The swing from stop to stop, rad."""
         return self.stop_to_stop(self.everywhere)
 
-    @cached_property
+    @kept
     def lens(self) -> Array:
         """Reach and height of the lens everywhere, (2, swings) m."""
         return np.stack(self.geometry.lens(self.everywhere))
@@ -231,30 +231,30 @@ class JibAnswer(Answer[JibDesign]):
         heights = self.stop_to_stop(self.lens)[1]
         return float(heights.max() - heights.min())
 
-    @cached_property
+    @kept
     def stretches(self) -> tuple[Stretch, ...]:
         """The boom from tail to tip."""
         return tuple(boom_stretches(self.design, self.rows))
 
-    @cached_property
+    @kept
     def boom(self) -> Boom:
         """The boom with camera and weights on its ends."""
         weights = self.design.counterweight
         tail = (-weights.place, weights.mass + weights.bar_mass)
         return boom_of(self.stretches, ((self.design.boom.front, self.payload), tail))
 
-    @cached_property
+    @kept
     def dip(self) -> Array:
         """How far each node of the level boom sinks, creep and all, m."""
         # Creep makes a plastic or timber boom sag more under a standing load.
         return self.boom.sag / self.rows.material.creep_factor
 
-    @cached_property
+    @kept
     def stress(self) -> Array:
         """Share of the working stress used at each node."""
         return stresses(self.design, self.rows, self.boom)
 
-    @cached_property
+    @kept
     def _arm(self) -> tuple[Body, ...]:
         """What turns without the load and the weights, as two bodies."""
         design, rows, boom = self.design, self.rows, self.boom
@@ -273,7 +273,7 @@ class JibAnswer(Answer[JibDesign]):
         arm.append(Body(design.platform.mass, front))
         return balance.lumped(arm)
 
-    @cached_property
+    @kept
     def bare(self) -> tuple[Body, ...]:
         """What turns without the camera; weight bar and plates come last."""
         weights = self.design.counterweight
@@ -283,7 +283,7 @@ class JibAnswer(Answer[JibDesign]):
             Body(weights.mass, -weights.place, weights.above),
         )
 
-    @cached_property
+    @kept
     def turning(self) -> tuple[Body, ...]:
         """What turns with the arm; weight bar and plates come last."""
         front, platform = self.design.boom.front, self.design.platform
@@ -298,7 +298,7 @@ class JibAnswer(Answer[JibDesign]):
         """Of all that turns, kg."""
         return sum(body.mass for body in self.turning)
 
-    @cached_property
+    @kept
     def torque(self) -> Array:
         """Drift torque everywhere, up positive, N·m."""
         return balance.drift_torque(self.turning, self.everywhere)
@@ -322,7 +322,7 @@ class JibAnswer(Answer[JibDesign]):
         # On its platform the load stands ahead of the pin at which the balance has it.
         return level + self.centre.mass * ((front + self.overhang) ** 2 - front**2)
 
-    @cached_property
+    @kept
     def bar_pull(self) -> Array:
         """Pull in the bar everywhere, N; in both cables, their difference."""
         if not self.geometry.level:
@@ -330,7 +330,7 @@ class JibAnswer(Answer[JibDesign]):
         moment = self.centre.mass * GRAVITY * self.overhang
         return linkage.bar_pull(moment, self.design.level.pins, self.everywhere)
 
-    @cached_property
+    @kept
     def friction(self) -> float:
         """Torque that holds the arm where it is, N·m: every joint turns as far as the boom."""
         rows, level, drag = self.rows, self.design.level, self.design.pivots.drag
@@ -342,7 +342,7 @@ class JibAnswer(Answer[JibDesign]):
         bars = 2 * small * pull if level.kind == "solid bar" else 0.0
         return main + small * self.payload * GRAVITY + bars + drag
 
-    @cached_property
+    @kept
     def tilts(self) -> Array:
         """Tilt for every combination of drilling errors, (11, n) rad: see `TRUE` and so on."""
         level, front, swing = self.design.level, self.design.boom.front, self.everywhere
@@ -358,7 +358,7 @@ class JibAnswer(Answer[JibDesign]):
         # Errors greater than the linkage can take are a platform on its side.
         return np.nan_to_num(tilts, nan=math.pi / 2)
 
-    @cached_property
+    @kept
     def worst_tilt(self) -> int:
         """The combination whose tilt changes most over the move."""
         seen = self.over_move(self.tilts)
@@ -374,7 +374,7 @@ class JibAnswer(Answer[JibDesign]):
         half = self.shot.lens.frame_width / 2
         return np.asarray((self.focal_px if self.along else half) * np.tan(tilt))
 
-    @cached_property
+    @kept
     def swing_axis(self) -> Axis:
         """The arm about its pivot: drift of what is not balanced, and the joints."""
         run, front = self.course, self.geometry.front
@@ -392,7 +392,7 @@ class JibAnswer(Answer[JibDesign]):
             pixels=self.focal_px * front / self.shot.subject.distance,
         )
 
-    @cached_property
+    @kept
     def pan_axis(self) -> Axis:
         """The whole about its post."""
         run, sense = self.course, math.copysign(1.0, self.rise.sweep)

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import math
-from functools import cached_property
 
 import numpy as np
 
+from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.rigs.jib.answer import Array, JibAnswer
 from hazel_lantern.core.rigs.kit.drawing import enlargement
@@ -26,7 +26,7 @@ class Arm:
         cos, sin = math.cos(self.swing), math.sin(self.swing)
         return along * cos - up * sin, self.design.post.height + along * sin + up * cos
 
-    @cached_property
+    @kept
     def line(self) -> tuple[Point, ...]:
         """The boom's middle line, its bending enlarged."""
         cos, sin = math.cos(self.swing), math.sin(self.swing)

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
-from functools import cached_property
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from hazel_lantern.core.lamps import Check, Found, check
+from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics import standing
 
 Array = NDArray[np.float64]
@@ -41,7 +41,7 @@ class Over:
     meets: Array
     height: Array | float
 
-    @cached_property
+    @kept
     def left(self) -> Array:
         """Tilt left, rad; negative when it goes over."""
         return standing.tip_angle(self.edge, self.meets, self.height)

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
 
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.catalogue.rows import Material, Section, Stand, Wheel
+from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics import carriage as carriage_statics
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.mechanics.beam import Support, factorised
@@ -71,7 +71,7 @@ class Bending:
 class SliderAnswer(Answer[SliderDesign]):
     """A solved slider; places along the rails count from their left end."""
 
-    @cached_property
+    @kept
     def rows(self) -> Rows:
         """The rows it is made of; raises CatalogueError for an id that is not there."""
         case, design = self.case, self.design
@@ -110,7 +110,7 @@ class SliderAnswer(Answer[SliderDesign]):
         design = self.design
         return design.rails.length - design.carriage.length - 2 * design.stop
 
-    @cached_property
+    @kept
     def supports(self) -> list[float]:
         """Where the rails rest, from the left rail end, m."""
         rails, supports = self.design.rails, self.design.supports
@@ -119,7 +119,7 @@ class SliderAnswer(Answer[SliderDesign]):
         ends = supports.inset, rails.length - supports.inset
         return [float(place) for place in np.linspace(*ends, supports.count)]
 
-    @cached_property
+    @kept
     def course(self) -> Course:
         """Marks even in time, with the moments of greatest acceleration among them."""
         shot, design = self.shot, self.design
@@ -134,7 +134,7 @@ class SliderAnswer(Answer[SliderDesign]):
             acceleration=shot.move.sense * motion.acceleration,
         )
 
-    @cached_property
+    @kept
     def carried(self) -> carriage_statics.CarriageLoad:
         """Load, carriage and wheels as one mass with its place over the wheels."""
         carriage, centre, wheel = self.design.carriage, self.load.centre(), self.rows.wheel
@@ -155,7 +155,7 @@ class SliderAnswer(Answer[SliderDesign]):
             rolling_resistance=wheel.rolling_resistance * carriage.friction,
         )
 
-    @cached_property
+    @kept
     def axis(self) -> Axis:
         """The carriage along its rails."""
         run, shot, carried = self.course, self.shot, self.carried
@@ -176,18 +176,18 @@ class SliderAnswer(Answer[SliderDesign]):
             pixels=self.focal_px / shot.subject.distance,
         )
 
-    @cached_property
+    @kept
     def push(self) -> Array:
         """Along the rails to the right, N."""
         return self.axis.effort * self.shot.move.sense
 
-    @cached_property
+    @kept
     def axles(self) -> Array:
         """Load on the left and the right axle, (2, n) N."""
         tilt = np.full_like(self.course.times, self.shot.move.slope)
         return carriage_statics.axle_loads(self.carried, self.course.acceleration, tilt, self.push)
 
-    @cached_property
+    @kept
     def wheels(self) -> Array:
         """Load on each of four wheels, (4, n) N."""
         return carriage_statics.wheel_loads(self.carried, self.axles)
@@ -198,7 +198,7 @@ class SliderAnswer(Answer[SliderDesign]):
         area, density = self.rows.section.properties.area, self.rows.material.density
         return area * density * GRAVITY * self.rails * math.cos(self.shot.move.slope)
 
-    @cached_property
+    @kept
     def bending(self) -> Bending:
         """The rails under the carriage at every mark."""
         design, rows, run = self.design, self.rows, self.course
@@ -282,7 +282,7 @@ class SliderAnswer(Answer[SliderDesign]):
             return self.bending.pitch, self.bending.roll
         return self.bending.roll, -self.bending.pitch
 
-    @cached_property
+    @kept
     def drift(self) -> Array:
         """Drift at left edge, centre and right edge of the frame, (3, n) px, from the start."""
         shot, (pitch, roll) = self.shot, self.camera_angles
