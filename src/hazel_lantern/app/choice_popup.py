@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import QEvent, QObject, QPoint, Qt, pyqtSignal
-from PyQt6.QtGui import QKeyEvent
+from PyQt6.QtGui import QFontMetrics, QKeyEvent
 from PyQt6.QtWidgets import QFrame, QLineEdit, QListWidget, QListWidgetItem, QVBoxLayout, QWidget
 
 LONG = 10
@@ -28,19 +28,18 @@ class ChoicePopup(QFrame):
         self.filter.installEventFilter(self)
         self.list = QListWidget()
         self.list.setAccessibleName("Choices")
-        for value, words in options:
-            item = QListWidgetItem(words)
-            item.setData(Qt.ItemDataRole.UserRole, value)
-            self.list.addItem(item)
-            if value == now:
-                self.list.setCurrentItem(item)
+        self.list.setUniformItemSizes(True)
+        self.list.addItems([words for _, words in options])
+        self._values = [value for value, _ in options]
+        if now in self._values:
+            self.list.setCurrentRow(self._values.index(now))
         self.list.itemClicked.connect(self._take)
         self.list.itemActivated.connect(self._take)
         layout.addWidget(self.filter)
         layout.addWidget(self.list)
         rows = min(len(options), 14)
         self.resize(
-            max(250, self.list.sizeHintForColumn(0) + 44),
+            max(250, _widest(self.list.fontMetrics(), [words for _, words in options]) + 44),
             rows * 24 + 24 + (34 if len(options) > LONG else 0),
         )
 
@@ -70,7 +69,7 @@ class ChoicePopup(QFrame):
 
     def _take(self, item: QListWidgetItem | None) -> None:
         if item is not None:
-            value = str(item.data(Qt.ItemDataRole.UserRole))
+            value = self._values[self.list.row(item)]
             self.close()
             self.chosen.emit(value)
 
@@ -98,3 +97,9 @@ class ChoicePopup(QFrame):
             self.close()
         else:
             super().keyPressEvent(event)
+
+
+def _widest(metrics: QFontMetrics, options: list[str]) -> int:
+    """About the width of the widest: only the longest are measured, of thousands."""
+    longest = sorted(options, key=len)[-20:]
+    return max((metrics.horizontalAdvance(words) for words in longest), default=0)
