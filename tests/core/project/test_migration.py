@@ -16,6 +16,16 @@ OLD = (Path(__file__).parent / "tide-mill-1.hazel.json").read_text(encoding="utf
 NEW = (DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8")
 #: What version 1 said of the demo when it was the newest: lamp, value, limit.
 THEN = json.loads((Path(__file__).parent / "tide-mill-1.lamps.json").read_text(encoding="utf-8"))
+#: What hangs on the beam, which then left out up to 1e-5 between its nodes.
+BENT = {
+    "slider.frame-drift",
+    "slider.rail-dip",
+    "slider.rail-stress",
+    "slider.stand-load",
+    "dolly.ride",
+    "dolly.track-dip",
+    "dolly.track-stress",
+}
 
 
 def test_there_is_a_step_from_every_older_version():
@@ -39,7 +49,8 @@ def test_a_migrated_rig_assesses_as_it_did(number):
             assert lamp.value * GRAVITY == pytest.approx(value, rel=1e-12)
             assert lamp.limit * GRAVITY == pytest.approx(limit, rel=0.03)
             continue
-        assert lamp.value == pytest.approx(value, rel=1e-12, abs=1e-15), id
+        near = 1e-5 if id in BENT else 1e-12
+        assert lamp.value == pytest.approx(value, rel=near, abs=1e-15), id
         assert lamp.limit == pytest.approx(limit, rel=1e-12), id
 
 

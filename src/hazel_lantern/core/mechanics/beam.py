@@ -1,8 +1,9 @@
-"""A straight beam on any supports under many load cases at once.
+"""A straight beam on any supports under many load cases at once, exact between its nodes too.
 
-Two-node beam elements with cubic shape functions; nodes stand at every support, so that
-reactions are exact, and moments follow from statics.  With a finite shear stiffness the
-elements are Timoshenko's.  Sources: Timoshenko & Gere; Roark table 8.1 for the checks.
+Beam elements run from support to support.  Their cubics are exact where nothing presses; what
+a load adds between its two nodes is the deflection of a clamped beam, in closed form.  With a
+finite shear stiffness the elements are Timoshenko's.  Sources: Timoshenko & Gere; Przemieniecki,
+Theory of Matrix Structural Analysis, section 5.6; Roark table 8.1 for the checks.
 """
 
 from __future__ import annotations
@@ -15,6 +16,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
+
+#: A support nearer than this share of the length to an end stands at it; two that are nearer
+#: to each other make an element too short for the arithmetic.
+SLIVER = 1e-6
 
 
 @dataclass(frozen=True)
@@ -37,34 +42,57 @@ class Support:
 
 
 @dataclass(frozen=True)
+class Loads:
+    """What presses on the beam.
+
+    Attributes
+    ----------
+    places : (loads, cases) array
+        Where each point load stands, m.
+    forces : (loads, cases) array
+        How strongly it presses, N downward.
+    line : float
+        Even load over the whole length, N/m downward.
+    """
+
+    places: Array
+    forces: Array
+    line: float = 0.0
+
+
+@dataclass(frozen=True)
+class Inside:
+    """Places by element: which one, how far into it of its length, m, and its four cubics."""
+
+    element: NDArray[np.intp]
+    at: Array
+    size: Array
+    shapes: Array
+
+
+@dataclass(frozen=True)
 class Response:
     """The answer of a `Beam` to load cases.
 
     Attributes
     ----------
-    deflection : (nodes, cases) array
-        Upward, m.
-    slope : (nodes, cases) array
-        Rotation, rise over run, rad.
+    loads : Loads
+        What was asked.
+    pressed : Inside
+        Where its point loads stand.
+    moved : (freedoms, cases) array
+        Lift, m, and turn, rad, of each node in turn.
     reactions : (supports, cases) array
         Upward force of each support on the beam, N.
     couples : (supports, cases) array
         Turning moment of each support on the beam, N·m.
     """
 
-    deflection: Array
-    slope: Array
+    loads: Loads
+    pressed: Inside
+    moved: Array
     reactions: Array
     couples: Array
-
-
-@dataclass(frozen=True)
-class Places:
-    """Places along a beam as freedoms and cubic shape functions, each (4, points, cases)."""
-
-    freedoms: NDArray[np.intp]
-    column: NDArray[np.intp]
-    shapes: Array
 
 
 class Beam:
@@ -80,8 +108,6 @@ class Beam:
         At least one clamp, or two rests.
     shear_rigidity : float
         k G A, N; infinite for slender sections, finite for built-up boards.
-    elements : int
-        Least number of elements along the length.
 
     Raises
     ------
@@ -95,7 +121,6 @@ class Beam:
         rigidity: float,
         supports: Sequence[Support],
         shear_rigidity: float = np.inf,
-        elements: int = 24,
     ) -> None:
         if not (length > 0 and rigidity > 0 and shear_rigidity > 0):
             raise ValueError(f"length {length:g} m and rigidity {rigidity:g} N·m² must be above 0")
@@ -104,23 +129,24 @@ class Beam:
         holding = sum(1 + (support.rotational > 0) for support in supports)
         if holding < 2:
             raise ValueError("one plain rest cannot hold a beam; add a support or a clamp")
+        sliver = SLIVER * length
+        places = np.array([support.at for support in supports])
+        inner = np.sort(places[(places > sliver) & (places < length - sliver)])
+        self.nodes: Array = np.concatenate([[0.0], inner, [length]])
+        self._size = np.diff(self.nodes)
+        if self._size.min() < sliver:
+            raise ValueError(f"two supports must stand at least {sliver:g} m apart")
         self.length = length
         self.rigidity = rigidity
+        self.shear_rigidity = shear_rigidity
         self.supports = tuple(supports)
-        grid = np.linspace(0.0, length, elements + 1)
-        places = np.array([support.at for support in supports])
-        # A node next to a support would make a sliver of an element; drop it instead.
-        near = np.abs(grid[:, None] - places[None, :]).min(axis=1) < 0.2 * length / elements
-        near[[0, -1]] = False
-        inner = places[(places > 0) & (places < length)]
-        self.nodes: Array = np.sort(np.concatenate([grid[~near], inner]))
-        self._size = np.diff(self.nodes)
-        self._flexibility: Array = np.zeros((0, 0))
-        self._factorise(shear_rigidity)
+        self._shear: Array = 12 * rigidity / (shear_rigidity * self._size**2)
+        self._support_node = np.abs(self.nodes[:, None] - places).argmin(axis=0)
+        self._unsupported = self._stiffness()
+        self._free, self._flexibility = self._inverse()
 
-    def _factorise(self, shear_rigidity: float) -> None:
-        h = self._size
-        phi = 12 * self.rigidity / (shear_rigidity * h**2)
+    def _stiffness(self) -> Array:
+        h, phi = self._size, self._shear
         k = self.rigidity / (h**3 * (1 + phi))
         block = np.empty((len(h), 4, 4))
         block[:, 0] = np.stack([12 + 0 * h, 6 * h, -12 + 0 * h, 6 * h], axis=1)
@@ -128,108 +154,129 @@ class Beam:
         block[:, 2] = -block[:, 0]
         block[:, 3] = np.stack([6 * h, (2 - phi) * h**2, -6 * h, (4 + phi) * h**2], axis=1)
         block *= k[:, None, None]
-        size = 2 * len(self.nodes)
-        stiffness = np.zeros((size, size))
+        stiffness = np.zeros((2 * len(self.nodes),) * 2)
         rows = 2 * np.arange(len(h))[:, None] + np.arange(4)
         np.add.at(stiffness, (rows[:, :, None], rows[:, None, :]), block)
-        node = np.searchsorted(self.nodes, [s.at for s in self.supports])
-        self._support_node = node
-        self._unsupported = stiffness.copy()
-        free = np.ones(size, dtype=bool)
-        for place, support in zip(node, self.supports, strict=True):
+        return stiffness
+
+    def _inverse(self) -> tuple[NDArray[np.intp], Array]:
+        """Which freedoms are free and how they give; small, so later cases are one product."""
+        stiffness = self._unsupported.copy()
+        free = np.ones(len(stiffness), dtype=bool)
+        for node, support in zip(self._support_node, self.supports, strict=True):
             for freedom, spring in (
-                (2 * place, support.vertical),
-                (2 * place + 1, support.rotational),
+                (2 * node, support.vertical),
+                (2 * node + 1, support.rotational),
             ):
                 if np.isinf(spring):
                     free[freedom] = False
                 else:
                     stiffness[freedom, freedom] += spring
-        self._free = np.flatnonzero(free)
-        inner = stiffness[self._free[:, None], self._free]
-        # The inverse is kept: it is small, and every later case is one product.
-        self._flexibility = np.asarray(np.linalg.inv(inner), dtype=np.float64)
+        found = np.flatnonzero(free)
+        return found, np.asarray(np.linalg.inv(stiffness[found[:, None], found]))
 
-    def locate(self, places: Array) -> Places:
-        """Where places, (points, cases) m, lie among the elements, for loads and readings."""
+    def _inside(self, places: Array) -> Inside:
+        """Lift and turn of each end of Timoshenko's element make the four cubics."""
         element = np.searchsorted(self.nodes[1:-1], places, side="right")
-        h = np.asarray(self._size[element])
-        u = np.asarray((places - self.nodes[element]) / h)
-        v = 1 - u
-        shapes = np.empty((4, *places.shape))
-        shapes[0], shapes[1] = v * v * (1 + 2 * u), h * u * v * v
-        shapes[2], shapes[3] = u * u * (1 + 2 * v), -h * u * u * v
-        freedoms = 2 * element + np.arange(4).reshape(4, 1, 1)
-        column = np.broadcast_to(np.arange(places.shape[-1]), freedoms.shape)
-        return Places(freedoms, column, shapes)
+        h, phi = self._size[element], self._shear[element]
+        at = places - self.nodes[element]
+        u = at / h
+        v, part = 1 - u, phi / 2
+        scale = 1 / (1 + phi)
+        turn = h * u * v * scale
+        shapes = np.empty((4, *u.shape))
+        shapes[0], shapes[1] = (v * v * (1 + 2 * u) + phi * v) * scale, turn * (v + part)
+        shapes[2], shapes[3] = 1 - shapes[0], -turn * (u + part)
+        return Inside(element, at, h, shapes)
 
-    def point_loads(self, places: Places, forces: Array) -> Array:
-        """Load vectors of downward point loads.
+    def solve(self, loads: Loads) -> Response:
+        """What load cases do to the beam.
 
         Parameters
         ----------
-        places : Places
-            From `locate`, (loads, cases).
-        forces : (loads, cases) array
-            Downward, N.
+        loads : Loads
+            Point loads between the ends of the beam.
 
         Returns
         -------
-        (freedoms, cases) array
+        Response
         """
-        load = np.zeros((2 * len(self.nodes), forces.shape[1]))
-        np.add.at(load, (places.freedoms, places.column), -forces * places.shapes)
-        return load
-
-    def line_load(self, weight: float) -> Array:
-        """Load vector, (freedoms, 1), of an even downward load in N/m."""
-        load = np.zeros((2 * len(self.nodes), 1))
-        h = self._size
+        cases = loads.places.shape[1]
+        load = np.zeros((2 * len(self.nodes), cases))
+        pressed = self._inside(loads.places)
+        shares = loads.forces * pressed.shapes
+        for element in range(len(self._size)):
+            here = pressed.element == element
+            load[2 * element : 2 * element + 4] -= (shares * here).sum(axis=1)
+        h = self._size[:, None]
         for offset, share in ((0, h / 2), (1, h**2 / 12), (2, h / 2), (3, -(h**2) / 12)):
-            load[offset : offset + 2 * len(h) : 2, 0] -= weight * share
-        return load
-
-    def solve(self, load: Array) -> Response:
-        """Deflection, slope and support forces for load vectors, (freedoms, cases)."""
+            load[offset : offset + 2 * len(h) : 2] -= loads.line * share
         moved = np.zeros_like(load)
         moved[self._free] = self._flexibility @ load[self._free]
         residual = self._unsupported @ moved - load
-        return Response(
-            deflection=moved[0::2],
-            slope=moved[1::2],
-            reactions=residual[2 * self._support_node],
-            couples=residual[2 * self._support_node + 1],
-        )
+        node = self._support_node
+        return Response(loads, pressed, moved, residual[2 * node], residual[2 * node + 1])
 
-    def deflection_at(self, response: Response, places: Places) -> Array:
-        """Upward deflection, m, at places (points, cases), by the elements' own cubics."""
-        moved = np.empty((2 * len(self.nodes), response.deflection.shape[1]))
-        moved[0::2], moved[1::2] = response.deflection, response.slope
-        return np.asarray((moved[places.freedoms, places.column] * places.shapes).sum(axis=0))
-
-    def bending_moment(
-        self, response: Response, at: Array, places: Array, forces: Array, line: float
-    ) -> Array:
-        """Sagging bending moment from statics, N·m.
+    def deflection(self, response: Response, at: Array) -> Array:
+        """How far the beam lies above its unloaded line.
 
         Parameters
         ----------
         response : Response
-            The answer to these same loads.
+            The answer to the loads.
+        at : (points, cases) array
+            Where, m.
+
+        Returns
+        -------
+        (points, cases) array
+            m, upward.
+        """
+        inside = response.pressed if at is response.loads.places else self._inside(at)
+        x, rest, line = inside.at, inside.size - inside.at, response.loads.line
+        found = -line * x * rest * (x * rest / (24 * self.rigidity) + 1 / (2 * self.shear_rigidity))
+        for element in range(len(self._size)):
+            moved = response.moved[2 * element : 2 * element + 4, None]
+            found += np.where(inside.element == element, (moved * inside.shapes).sum(axis=0), 0.0)
+        for number, force in enumerate(response.loads.forces):
+            found += force * self._between(response.pressed, number, inside)
+        return np.asarray(found)
+
+    def _between(self, pressed: Inside, number: int, inside: Inside) -> Array:
+        """What one newton adds in its clamped element: free past it, then the end put back."""
+        place = pressed.at[number]
+        past, left = np.maximum(inside.at - place, 0.0), inside.size - place
+        bend, shear = 1 / (6 * self.rigidity), 1 / self.shear_rigidity
+        added = (
+            past * (shear - bend * past**2)
+            - inside.shapes[2] * left * (shear - bend * left**2)
+            + inside.shapes[3] * 3 * bend * left**2
+        )
+        return np.where(inside.element == pressed.element[number], added, 0.0)
+
+    def bending_moment(self, response: Response, at: Array) -> Array:
+        """Sagging bending moment from statics.
+
+        Parameters
+        ----------
+        response : Response
+            The answer to the loads.
         at : (points, cases) array
             Where, m; at a support that turns the beam, the side just right of it.
-        places, forces : (loads, cases) arrays
-            The point loads, m and N downward.
-        line : float
-            Even load, N/m.
+
+        Returns
+        -------
+        (points, cases) array
+            N·m, positive where the underside is pulled.
         """
-        moment = -line * at**2 / 2
+        loads = response.loads
+        moment = -loads.line * at**2 / 2
         for support, reaction, couple in zip(
             self.supports, response.reactions, response.couples, strict=True
         ):
             reach = at - support.at
             moment = moment + np.where(reach >= 0, reaction * reach - couple, 0.0)
-        for place, force in zip(places, forces, strict=True):
+        for place, force in zip(loads.places, loads.forces, strict=True):
             moment = moment - force * np.maximum(at - place, 0.0)
         return np.asarray(moment)
 
@@ -238,5 +285,26 @@ class Beam:
 def factorised(
     length: float, rigidity: float, supports: tuple[Support, ...], shear_rigidity: float = np.inf
 ) -> Beam:
-    """A `Beam`, built once for the many calls that change nothing of it."""
+    """A `Beam`, built once for the many calls that change nothing of it.
+
+    Parameters
+    ----------
+    length : float
+        m.
+    rigidity : float
+        E I, N·m².
+    supports : tuple of Support
+        At least one clamp, or two rests.
+    shear_rigidity : float
+        k G A, N.
+
+    Returns
+    -------
+    Beam
+
+    Raises
+    ------
+    ValueError
+        As `Beam` does.
+    """
     return Beam(length, rigidity, supports, shear_rigidity)

@@ -10,7 +10,7 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from hazel_lantern.core.mechanics.beam import Beam, Support
+from hazel_lantern.core.mechanics.beam import Beam, Loads, Support
 
 Array = NDArray[np.float64]
 
@@ -39,13 +39,12 @@ def span(through: bool) -> Span:
     """The middle one of five spans of a rail that runs through, or one that ends at both sides."""
     count = 5 if through else 1
     supports = [Support(float(at)) for at in range(count + 1)]
-    beam = Beam(float(count), 1.0, supports, elements=20 * count)
+    beam = Beam(float(count), 1.0, supports)
     share = np.linspace(0.0, 1.0, 41)
     at = (share + count // 2)[None, :]
-    places, forces = beam.locate(at), np.ones_like(at)
-    answer = beam.solve(beam.point_loads(places, forces))
-    dip = -beam.deflection_at(answer, places)[0]
-    moment = beam.bending_moment(answer, at, at, forces, 0.0)[0]
+    answer = beam.solve(Loads(at, np.ones_like(at)))
+    dip = -beam.deflection(answer, at)[0]
+    moment = beam.bending_moment(answer, at)[0]
     return Span(share, dip, moment)
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,7 +14,7 @@ from hazel_lantern.core.catalogue.rows import Material, Section, Stand, Wheel
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics import carriage as carriage_statics
 from hazel_lantern.core.mechanics import picture
-from hazel_lantern.core.mechanics.beam import Support, factorised
+from hazel_lantern.core.mechanics.beam import Beam, Loads, Support, factorised
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.answer import Answer
 from hazel_lantern.core.rigs.slider.model import SliderDesign
@@ -42,14 +43,21 @@ class Course:
     acceleration: Array
 
 
+class Rail(NamedTuple):
+    """How stiff one rail is against bending, E I in N·m², and against shear, k G A in N."""
+
+    rigidity: float
+    shear: float
+
+
 @dataclass(frozen=True)
 class Bending:
     """What the rails do under the carriage; arrays have one value per mark.
 
     ``near_dip`` and ``far_dip`` are the greatest sinking of a wheel point on each rail, m;
     ``rise`` is the lift of the carriage under the camera, ``pitch`` right end up and ``roll``
-    far rail up, rad; ``stress`` is the greatest of any rail, Pa; ``rail_line`` samples the rail
-    line (points, marks) m at ``along``.
+    far rail up, rad; ``stress`` is the greatest of any rail, Pa; ``reactions`` are the supports',
+    (supports, marks) N.
     """
 
     near_dip: Array
@@ -59,8 +67,6 @@ class Bending:
     roll: Array
     stress: Array
     reactions: Array
-    along: Array
-    rail_line: Array
 
     @property
     def dip(self) -> Array:
@@ -199,31 +205,57 @@ class SliderAnswer(Answer[SliderDesign]):
         return area * density * GRAVITY * self.rails * math.cos(self.shot.move.slope)
 
     @kept
+    def wheel_place(self) -> Array:
+        """Where the left and the right wheels stand along the rails, (2, n) m."""
+        half = self.design.carriage.wheelbase / 2
+        return np.stack([self.course.place - half, self.course.place + half])
+
+    @kept
+    def rail(self) -> Rail:
+        """One rail's bending stiffness, N·m², and shear stiffness, N."""
+        section, material = self.rows.section, self.rows.material
+        shear = np.inf
+        if section.shape == "rectangle":
+            shear = 5 / 6 * material.shear_modulus * section.properties.area
+        return Rail(material.modulus * section.properties.effective_moment, shear)
+
+    @kept
+    def beam(self) -> Beam:
+        """All rails as one beam on what holds them."""
+        supports = self.design.supports
+        turning = supports.head_stiffness if supports.kind == "stand" else 0.0
+        held = tuple(Support(place, rotational=turning) for place in self.supports)
+        rail, rails = self.rail, self.rails
+        length = self.design.rails.length
+        return factorised(length, rails * rail.rigidity, held, rails * rail.shear)
+
+    def lift(self, mark: int, along: Array) -> Array:
+        """Lift of the rail line over its unloaded self at places from its left end, m."""
+        at = [mark]
+        loads = Loads(self.wheel_place[:, at], self.axles[:, at], self.sagging)
+        return self.beam.deflection(self.beam.solve(loads), along[:, None])[:, 0]
+
+    @property
+    def sagging(self) -> float:
+        """Own weight that makes as much sag as creep makes of the true one, N/m."""
+        return self.line / self.rows.material.creep_factor
+
+    @kept
     def bending(self) -> Bending:
         """The rails under the carriage at every mark."""
         design, rows, run = self.design, self.rows, self.course
         properties, material, rails = rows.section.properties, rows.material, self.rails
-        half = design.carriage.wheelbase / 2
-        wheel_place = np.stack([run.place - half, run.place + half])
-        shear = np.inf
-        if rows.section.shape == "rectangle":
-            shear = 5 / 6 * material.shear_modulus * properties.area
-        rigidity = material.modulus * properties.effective_moment
-        turning = design.supports.head_stiffness if design.supports.kind == "stand" else 0.0
-        held = tuple(Support(place, rotational=turning) for place in self.supports)
-        beam = factorised(design.rails.length, rails * rigidity, held, rails * shear)
-        under = beam.locate(wheel_place)
-        cases = beam.point_loads(under, self.axles)
-        answer = beam.solve(cases + beam.line_load(self.line) / material.creep_factor)
-        dips = beam.deflection_at(answer, under)
+        beam, under = self.beam, self.wheel_place
+        answer = beam.solve(Loads(under, self.axles, self.sagging))
+        dips = beam.deflection(answer, under)
 
         # Statics must see the true own weight; creep makes it sag more, not weigh more.
         true = answer
         if material.creep_factor != 1:
-            true = beam.solve(cases + beam.line_load(self.line))
+            true = beam.solve(Loads(under, self.axles, self.line))
         edges = np.repeat(np.array(self.supports)[:, None], run.times.size, axis=1)
-        at = np.concatenate([wheel_place, edges, np.maximum(edges - 1e-9, 0.0)])
-        moment = beam.bending_moment(true, at, wheel_place, self.axles, self.line)
+        at = np.concatenate([under, edges, np.maximum(edges - 1e-9, 0.0)])
+        moment = beam.bending_moment(true, at)
 
         near = far = dips
         roll = np.zeros_like(run.times)
@@ -236,12 +268,12 @@ class SliderAnswer(Answer[SliderDesign]):
             # in line with each other, so for this part it is a clamp.
             clamp = np.inf if design.supports.kind == "stand" else 0.0
             clamped = tuple(Support(place, rotational=clamp) for place in self.supports)
-            uneven = factorised(design.rails.length, rigidity, clamped, shear)
-            extra = uneven.solve(uneven.point_loads(under, self.axles * askew))
-            more = uneven.deflection_at(extra, under)
+            uneven = factorised(design.rails.length, self.rail.rigidity, clamped, self.rail.shear)
+            extra = uneven.solve(Loads(under, self.axles * askew))
+            more = uneven.deflection(extra, under)
             near, far = dips - more, dips + more
             roll = 2 * more.mean(axis=0) / self.gauge
-            added = uneven.bending_moment(extra, at, wheel_place, self.axles * askew, 0.0)
+            added = uneven.bending_moment(extra, at)
             share = np.abs(moment / 2) + np.abs(added)
         stresses = share * properties.extreme_fibre / properties.effective_moment
         pitch = (dips[1] - dips[0]) / design.carriage.wheelbase
@@ -253,8 +285,6 @@ class SliderAnswer(Answer[SliderDesign]):
             roll=roll,
             stress=stresses.max(axis=0),
             reactions=true.reactions,
-            along=beam.nodes,
-            rail_line=answer.deflection,
         )
 
     @property

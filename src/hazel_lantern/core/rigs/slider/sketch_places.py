@@ -3,12 +3,19 @@
 from __future__ import annotations
 
 import math
+from functools import cached_property
 
 import numpy as np
+from numpy.typing import NDArray
 
 from hazel_lantern.core.rigs.kit.drawing import enlargement
 from hazel_lantern.core.rigs.slider.answer import SliderAnswer
 from hazel_lantern.core.sketch import Point
+
+Array = NDArray[np.float64]
+
+#: Enough points that the bent rail line reads as a curve.
+RAIL_POINTS = 49
 
 
 class Rail:
@@ -20,6 +27,7 @@ class Rail:
         self.drop = answer.rows.section.properties.height
         self.place = float(answer.course.place[mark])
         dip = float(answer.bending.dip.max())
+        self.along = np.linspace(0.0, self.design.rails.length, RAIL_POINTS)
         self.enlarged = enlargement(dip, self.design.rails.length)
 
     def at(self, along: float, up: float = 0.0) -> Point:
@@ -30,15 +38,18 @@ class Rail:
             self.height + out * math.sin(self.tilt) + up * math.cos(self.tilt),
         )
 
+    @cached_property
+    def lifts(self) -> Array:
+        """Enlarged lift of the rail line at `along` at the present mark, m."""
+        return self.answer.lift(self.mark, self.along) * self.enlarged
+
     def sag(self, along: float) -> float:
-        """Enlarged lift of the rail at the present mark, m."""
-        bending = self.answer.bending
-        shape = bending.rail_line[:, min(self.mark, bending.rail_line.shape[1] - 1)]
-        return float(np.interp(along, bending.along, shape)) * self.enlarged
+        """Enlarged lift of the rail at a place, on the line as drawn, m."""
+        return float(np.interp(along, self.along, self.lifts))
 
     def rail(self) -> tuple[Point, ...]:
         """The middle line of the bent rail."""
-        half = self.drop / 2
         return tuple(
-            self.at(float(a), self.sag(float(a)) - half) for a in self.answer.bending.along
+            self.at(float(place), float(lift) - self.drop / 2)
+            for place, lift in zip(self.along, self.lifts, strict=True)
         )
