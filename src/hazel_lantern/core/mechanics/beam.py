@@ -20,6 +20,8 @@ Array = NDArray[np.float64]
 #: A support nearer than this share of the length to an end stands at it; two that are nearer
 #: to each other make an element too short for the arithmetic.
 SLIVER = 1e-6
+#: Lift and turn of an element's left node, then of its right one.
+_FREEDOMS = np.arange(4).reshape(4, 1, 1)
 
 
 @dataclass(frozen=True)
@@ -142,6 +144,7 @@ class Beam:
         self.supports = tuple(supports)
         self._shear: Array = 12 * rigidity / (shear_rigidity * self._size**2)
         self._support_node = np.abs(self.nodes[:, None] - places).argmin(axis=0)
+        self._even = self._even_load()
         self._unsupported = self._stiffness()
         self._free, self._flexibility = self._inverse()
 
@@ -175,6 +178,13 @@ class Beam:
         found = np.flatnonzero(free)
         return found, np.asarray(np.linalg.inv(stiffness[found[:, None], found]))
 
+    def _even_load(self) -> Array:
+        """What each node carries of one newton to the metre, (freedoms,)."""
+        h, load = self._size, np.zeros(2 * len(self.nodes))
+        for offset, share in ((0, h / 2), (1, h**2 / 12), (2, h / 2), (3, -(h**2) / 12)):
+            load[offset : offset + 2 * len(h) : 2] += share
+        return load
+
     def _inside(self, places: Array) -> Inside:
         """Lift and turn of each end of Timoshenko's element make the four cubics."""
         element = np.searchsorted(self.nodes[1:-1], places, side="right")
@@ -201,16 +211,12 @@ class Beam:
         -------
         Response
         """
-        cases = loads.places.shape[1]
-        load = np.zeros((2 * len(self.nodes), cases))
+        load = np.repeat(-loads.line * self._even[:, None], loads.places.shape[1], axis=1)
         pressed = self._inside(loads.places)
-        shares = loads.forces * pressed.shapes
-        for element in range(len(self._size)):
-            here = pressed.element == element
-            load[2 * element : 2 * element + 4] -= (shares * here).sum(axis=1)
-        h = self._size[:, None]
-        for offset, share in ((0, h / 2), (1, h**2 / 12), (2, h / 2), (3, -(h**2) / 12)):
-            load[offset : offset + 2 * len(h) : 2] -= loads.line * share
+        here = pressed.element == np.arange(len(self._size))[:, None, None]
+        shares = np.einsum("elc,lc,klc->ekc", here, -loads.forces, pressed.shapes)
+        for element, share in enumerate(shares):
+            load[2 * element : 2 * element + 4] += share
         moved = np.zeros_like(load)
         moved[self._free] = self._flexibility @ load[self._free]
         residual = self._unsupported @ moved - load
@@ -235,9 +241,9 @@ class Beam:
         inside = response.pressed if at is response.loads.places else self._inside(at)
         x, rest, line = inside.at, inside.size - inside.at, response.loads.line
         found = -line * x * rest * (x * rest / (24 * self.rigidity) + 1 / (2 * self.shear_rigidity))
-        for element in range(len(self._size)):
-            moved = response.moved[2 * element : 2 * element + 4, None]
-            found += np.where(inside.element == element, (moved * inside.shapes).sum(axis=0), 0.0)
+        freedoms = 2 * inside.element + _FREEDOMS
+        moved = response.moved[freedoms, np.arange(at.shape[1])]
+        found += np.einsum("kpc,kpc->pc", moved, inside.shapes)
         for number, force in enumerate(response.loads.forces):
             found += force * self._between(response.pressed, number, inside)
         return np.asarray(found)
