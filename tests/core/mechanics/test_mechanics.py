@@ -101,7 +101,9 @@ STILL = np.zeros(1)
 def test_wheels_carry_the_weight_and_its_moments(forward, sideways, acceleration, slope, push_at):
     load = load_of(forward=forward, sideways=sideways, push_height=push_at)
     a, tilt = np.array([acceleration]), np.array([slope])
-    push = carriage.push_force(load, a, tilt, np.ones(1))
+    weight = load.mass * GRAVITY
+    rolling = load.rolling_resistance * weight * np.cos(tilt)
+    push = load.mass * a + weight * np.sin(tilt) + rolling
     axles = carriage.axle_loads(load, a, tilt, push)
     wheels = carriage.wheel_loads(load, axles)
     normal = load.mass * GRAVITY * math.cos(slope)
@@ -160,7 +162,8 @@ def test_it_rolls_where_the_forces_balance(rolling, mass, brake):
 def test_runaway_speed_has_the_energy_that_the_slope_gave():
     slope, distance = math.radians(6), 1.2
     speed = slopes.end_speed(3.0, slope, 0.02, distance)
-    assert 0.5 * 3.0 * speed**2 == pytest.approx(slopes.run_energy(3.0, slope, 0.02, distance))
+    won = slopes.runaway_force(3.0, slope, 0.02) * distance
+    assert 0.5 * 3.0 * speed**2 == pytest.approx(won)
     assert slopes.runaway_force(3.0, 0.01, 0.02) == 0
     frictionless = slopes.end_speed(3.0, slope, 0.0, distance)
     assert frictionless == pytest.approx(math.sqrt(2 * GRAVITY * distance * math.sin(slope)))

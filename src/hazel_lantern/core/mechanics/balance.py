@@ -33,7 +33,19 @@ class Body:
 
 
 def energy(bodies: Sequence[Body], swing: ArrayLike) -> Array:
-    """Potential energy over the pin's height, J: g Σ m (x sin θ + z cos θ)."""
+    """Potential energy over the pin's height: g Σ m (x sin θ + z cos θ).
+
+    Parameters
+    ----------
+    bodies : sequence of Body
+    swing : array_like
+        Arm above level, rad.
+
+    Returns
+    -------
+    array
+        J, as ``swing`` is shaped.
+    """
     angle = np.asarray(swing, dtype=float)
     along = sum(body.mass * body.along for body in bodies)
     up = sum(body.mass * body.up for body in bodies)
@@ -41,7 +53,19 @@ def energy(bodies: Sequence[Body], swing: ArrayLike) -> Array:
 
 
 def drift_torque(bodies: Sequence[Body], swing: ArrayLike) -> Array:
-    """Torque that turns a free arm, upward positive, N·m: −dV/dθ."""
+    """Torque that turns a free arm: −dV/dθ of `energy`.
+
+    Parameters
+    ----------
+    bodies : sequence of Body
+    swing : array_like
+        Arm above level, rad.
+
+    Returns
+    -------
+    array
+        N·m, upward positive, as ``swing`` is shaped.
+    """
     angle = np.asarray(swing, dtype=float)
     along = sum(body.mass * body.along for body in bodies)
     up = sum(body.mass * body.up for body in bodies)
@@ -49,23 +73,67 @@ def drift_torque(bodies: Sequence[Body], swing: ArrayLike) -> Array:
 
 
 def moment(bodies: Sequence[Body]) -> float:
-    """First moment about the pin, kg·m; positive is heavy on the camera's side."""
+    """First moment about the pin.
+
+    Parameters
+    ----------
+    bodies : sequence of Body
+
+    Returns
+    -------
+    float
+        kg·m; positive is heavy on the camera's side.
+    """
     return sum(body.mass * body.along for body in bodies)
 
 
 def inertia(bodies: Sequence[Body]) -> float:
-    """Second moment about the pin, kg·m²."""
+    """Second moment about the pin.
+
+    Parameters
+    ----------
+    bodies : sequence of Body
+
+    Returns
+    -------
+    float
+        kg·m².
+    """
     return sum(body.mass * (body.along**2 + body.up**2) for body in bodies)
 
 
 def rod(mass_per_length: float, start: float, end: float) -> list[Body]:
-    """An even rod as two bodies with its mass and both its moments: Gauss's points."""
+    """An even rod as two bodies with its mass and both its moments: Gauss's points.
+
+    Parameters
+    ----------
+    mass_per_length : float
+        kg/m.
+    start, end : float
+        From the pin, m.
+
+    Returns
+    -------
+    list of Body
+        Two.
+    """
     middle, half = (start + end) / 2, (end - start) / 2
     return [Body(mass_per_length * half, middle + sign * half / 3**0.5) for sign in (-1, 1)]
 
 
 def lumped(bodies: Sequence[Body]) -> tuple[Body, Body]:
-    """Two bodies on the line of the pins with the mass, both moments of many on that line."""
+    """Two bodies with the mass and both moments of many, all on the line of the pins.
+
+    Parameters
+    ----------
+    bodies : sequence of Body
+        At least one with a mass.
+
+    Returns
+    -------
+    Body, Body
+        Of half the mass each.
+    """
     mass = sum(body.mass for body in bodies)
     centre = moment(bodies) / mass
     spread = max(inertia(bodies) / mass - centre**2, 0.0) ** 0.5
@@ -75,7 +143,7 @@ def lumped(bodies: Sequence[Body]) -> tuple[Body, Body]:
 def free_fall_speed(
     bodies: Sequence[Body], start: float, end: float, at: float, friction: float = 0.0
 ) -> float:
-    """Speed of a point of the arm after it has turned by itself, m/s.
+    """Speed of a point of the arm after it has turned by itself.
 
     Parameters
     ----------
@@ -86,6 +154,11 @@ def free_fall_speed(
         How far the point is from the pin, m.
     friction : float
         Torque that brakes all the way, N·m.
+
+    Returns
+    -------
+    float
+        m/s.
 
     Notes
     -----

@@ -139,7 +139,18 @@ class Boom:
         return found * GRAVITY
 
     def bending_moment(self, forces: Array) -> Array:
-        """Hogging moment at every node by statics, N·m, under downward forces at the nodes."""
+        """Hogging moment at every node by statics.
+
+        Parameters
+        ----------
+        forces : (nodes,) array
+            Downward at the nodes, N.
+
+        Returns
+        -------
+        (nodes,) array
+            N·m, positive where the upper side is pulled; at the pin the greater of both sides.
+        """
         out = np.abs(self.nodes)
         same_side = np.sign(self.nodes)[:, None] * np.sign(self.nodes)[None, :] >= 0
         lever = np.maximum(out[None, :] - out[:, None], 0.0) * same_side
@@ -194,7 +205,24 @@ class Boom:
 
 @lru_cache(maxsize=64)
 def boom_of(stretches: tuple[Stretch, ...], lumps: tuple[tuple[float, float], ...]) -> Boom:
-    """A `Boom`, built once for the many calls that change nothing of it."""
+    """A `Boom`, built once for the many calls that change nothing of it.
+
+    Parameters
+    ----------
+    stretches : tuple of Stretch
+        From tail to tip, end to end.
+    lumps : tuple of (place, mass)
+        m from the pin and kg.
+
+    Returns
+    -------
+    Boom
+
+    Raises
+    ------
+    ValueError
+        As `Boom` does.
+    """
     return Boom(stretches, lumps)
 
 
@@ -210,7 +238,21 @@ def _along(stretches: Sequence[Stretch], places: Array, name: str) -> Array:
 
 
 def settle_time(frequency: float, damping: float, first: float, least: float) -> float:
-    """Time until a swing of size ``first`` has died down to ``least``, s.
+    """Time until a swing has died down.
+
+    Parameters
+    ----------
+    frequency : float
+        Of the swing, Hz.
+    damping : float
+        As a share of the critical one.
+    first, least : float
+        Size of the swing, and the size that no longer counts, in one unit.
+
+    Returns
+    -------
+    float
+        s.
 
     Notes
     -----

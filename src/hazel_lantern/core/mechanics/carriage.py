@@ -28,7 +28,7 @@ class CarriageLoad:
         Between axles and between the wheels' contact lines, m.
     push_height : float
         Height of the push above the contact, m.
-    rolling : float
+    rolling_resistance : float
         Rolling resistance coefficient.
     """
 
@@ -42,40 +42,51 @@ class CarriageLoad:
     rolling_resistance: float
 
 
-def push_force(load: CarriageLoad, acceleration: Array, slope: Array, direction: Array) -> Array:
-    """Force along the track to hold the motion, N.
+def front_moment(load: CarriageLoad, acceleration: Array, slope: Array, push: Array) -> Array:
+    """Moment about the contact line's middle that presses the front down.
 
     Parameters
     ----------
     load : CarriageLoad
-    acceleration : array
+    acceleration : (n,) array
         Along the track, m/s².
-    slope : array
+    slope : (n,) array
         Rise of the track along its positive direction, rad.
-    direction : array
-        +1 or −1 where the carriage moves, 0 at rest.
+    push : (n,) array
+        Force along the track, N.
 
-    Notes
-    -----
-    F = m a + m g sin(slope) + sign(v) Crr m g cos(slope).
+    Returns
+    -------
+    (n,) array
+        N·m.
     """
-    weight = load.mass * GRAVITY
-    rolling = direction * load.rolling_resistance * weight * np.cos(slope)
-    return np.asarray(load.mass * acceleration + weight * np.sin(slope) + rolling)
-
-
-def front_moment(load: CarriageLoad, acceleration: Array, slope: Array, push: Array) -> Array:
-    """Moment about the contact line's middle that presses the front down, N·m."""
     normal = load.mass * GRAVITY * np.cos(slope)
     inertia = load.mass * acceleration + load.mass * GRAVITY * np.sin(slope)
     return np.asarray(normal * load.forward - inertia * load.height + push * load.push_height)
 
 
 def axle_loads(load: CarriageLoad, acceleration: Array, slope: Array, push: Array) -> Array:
-    """Load on the rear (low x) and front (high x) axle, (2, n) N, square to the track.
+    """Load on both axles, square to the track.
 
-    Moments about the contact line: weight ahead of the middle and a high push load the
-    front axle; inertia and slope act at the centre of mass and unload it.
+    Parameters
+    ----------
+    load : CarriageLoad
+    acceleration : (n,) array
+        Along the track, m/s².
+    slope : (n,) array
+        Rise of the track along its positive direction, rad.
+    push : (n,) array
+        Force along the track, N.
+
+    Returns
+    -------
+    (2, n) array
+        Rear (low x) and front (high x), N; negative where an axle would lift.
+
+    Notes
+    -----
+    Moments about the contact line: weight ahead of the middle and a high push load the front
+    axle; inertia and slope act at the centre of mass and unload it.
     """
     normal = load.mass * GRAVITY * np.cos(slope)
     half = front_moment(load, acceleration, slope, push) / load.wheelbase
@@ -83,15 +94,36 @@ def axle_loads(load: CarriageLoad, acceleration: Array, slope: Array, push: Arra
 
 
 def side_share(load: CarriageLoad) -> tuple[float, float]:
-    """Share of the load on the near (negative) and far rail; they add to one."""
+    """Share of the load on either rail.
+
+    Parameters
+    ----------
+    load : CarriageLoad
+
+    Returns
+    -------
+    float, float
+        Near (negative) and far rail; they add to one.
+    """
     far = 0.5 + load.sideways / load.gauge
     return 1 - far, far
 
 
 def wheel_loads(load: CarriageLoad, axles: Array) -> Array:
-    """Loads of the four wheels, (4, n) N: rear near, rear far, front near, front far.
+    """Loads of the four wheels.
 
     A stiff carriage on level rails shares each axle in the same proportion.
+
+    Parameters
+    ----------
+    load : CarriageLoad
+    axles : (2, n) array
+        From `axle_loads`, N.
+
+    Returns
+    -------
+    (4, n) array
+        Rear near, rear far, front near, front far, N.
     """
     near, far = side_share(load)
     return np.stack([axles[0] * near, axles[0] * far, axles[1] * near, axles[1] * far])
@@ -100,8 +132,24 @@ def wheel_loads(load: CarriageLoad, axles: Array) -> Array:
 def jam_margin(guide_length: float, offset: float, friction: float) -> float:
     """How many times further out the push could be before the guide jams.
 
-    A guide of length ℓ pushed at offset d with friction μ jams when d ≥ ℓ/(2μ), so the
-    margin is ℓ/(2μd).  Infinite without friction or offset.
+    Parameters
+    ----------
+    guide_length : float
+        m.
+    offset : float
+        From the guide's line to the push, m.
+    friction : float
+        Coefficient, of the guide on its rail.
+
+    Returns
+    -------
+    float
+        Infinite without friction or offset.
+
+    Notes
+    -----
+    A guide of length ℓ pushed at offset d with friction μ jams when d ≥ ℓ/(2μ), so the margin
+    is ℓ/(2μd).
     """
     if offset == 0 or friction == 0:
         return math.inf

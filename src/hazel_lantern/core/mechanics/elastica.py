@@ -23,7 +23,18 @@ STEPS = 400
 
 
 def complete(k: float) -> tuple[float, float]:
-    """Complete elliptic integrals K and E of modulus k, by the arithmetic-geometric mean."""
+    """Complete elliptic integrals, by the arithmetic-geometric mean.
+
+    Parameters
+    ----------
+    k : float
+        Modulus, from 0 to below 1.
+
+    Returns
+    -------
+    float, float
+        K and E.
+    """
     a, b, c = 1.0, math.sqrt(1 - k * k), k
     lost, power = k * k / 2, 0.5
     while abs(c) > 1e-15:
@@ -67,7 +78,18 @@ class Bow:
         return self.length / (4 * self.k * self._integrals[0]) if self.k > 0 else math.inf
 
     def cord_force(self, rigidity: float) -> float:
-        """Pull of the cord, N, for E I in N·m²: E I (2 K / L)²."""
+        """Pull of the cord: E I (2 K / L)².
+
+        Parameters
+        ----------
+        rigidity : float
+            E I of the pipe, N·m².
+
+        Returns
+        -------
+        float
+            N.
+        """
         return rigidity * (2 * self._integrals[0] / self.length) ** 2
 
     @kept
@@ -83,9 +105,21 @@ class Bow:
         return way, along, drop, 2 * np.arcsin(sine[::2])
 
     def at(self, way: Array) -> tuple[Array, Array, Array]:
-        """Along the cord and away from the crest, m, and heading, rad, from the middle.
+        """Places on the bow; past its ends the line goes straight on.
 
-        Past the ends the line goes straight on.
+        Parameters
+        ----------
+        way : array
+            From the middle along the pipe, m.
+
+        Returns
+        -------
+        along : array
+            From the middle along the cord, m.
+        drop : array
+            Away from the crest towards the cord, m.
+        heading : array
+            From the cord's direction, rad.
         """
         ways, alongs, drops, headings = self._shape
         inside = np.clip(way, ways[0], ways[-1])
@@ -115,6 +149,10 @@ def bow(length: float, sagitta: float) -> Bow:
     length, sagitta : float
         m.
 
+    Returns
+    -------
+    Bow
+
     Raises
     ------
     ValueError
@@ -136,10 +174,20 @@ def bow(length: float, sagitta: float) -> Bow:
 
 
 def fitted_sagitta(length: float, radius: float) -> float:
-    """Sagitta with which a bow keeps nearest to an arc of that radius, m.
+    """Sagitta with which a bow keeps nearest to an arc of a radius.
 
     The bow whose chord turns through the same angle on the whole: its mean curvature is the
     arc's, 2 · end angle / L = 1 / R, so it is flatter at the ends and tighter in the middle.
+
+    Parameters
+    ----------
+    length, radius : float
+        Of the pipe and of the arc, m.
+
+    Returns
+    -------
+    float
+        m.
 
     Raises
     ------

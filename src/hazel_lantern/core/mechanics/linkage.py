@@ -20,7 +20,7 @@ def platform_tilt(
     post_pins: ArrayLike,
     platform_pins: ArrayLike,
 ) -> Array:
-    """Tilt of the platform, nose up, rad; NaN where the bars cannot close.
+    """Tilt of the platform.
 
     Parameters
     ----------
@@ -30,6 +30,11 @@ def platform_tilt(
         Length of boom and bar between their pins, m.
     post_pins, platform_pins : array_like
         Spacing of the pins at either end, m; both above the boom, or both negative below it.
+
+    Returns
+    -------
+    array
+        Nose up, rad; NaN where the bars cannot close.
 
     Notes
     -----
@@ -54,24 +59,8 @@ def platform_tilt(
     return np.asarray(turn * side)
 
 
-def closure_gap(
-    swing: ArrayLike,
-    tilt: ArrayLike,
-    front: ArrayLike,
-    bar: ArrayLike,
-    post_pins: ArrayLike,
-    platform_pins: ArrayLike,
-) -> Array:
-    """By how much the upper pins are farther apart than the bar is long, m."""
-    swing, tilt = np.asarray(swing, dtype=float), np.asarray(tilt, dtype=float)
-    front, platform = np.asarray(front, dtype=float), np.asarray(platform_pins, dtype=float)
-    x = front * np.cos(swing) - platform * np.sin(tilt)
-    z = front * np.sin(swing) + platform * np.cos(tilt) - np.asarray(post_pins, dtype=float)
-    return np.asarray(np.hypot(x, z) - np.asarray(bar, dtype=float))
-
-
 def bar_pull(moment: ArrayLike, pins: ArrayLike, swing: ArrayLike) -> Array:
-    """Force along the bar that holds up an overhanging load, N: M / (p cos θ).
+    """Force along the bar that holds up an overhanging load: M / (p cos θ).
 
     Parameters
     ----------
@@ -80,7 +69,12 @@ def bar_pull(moment: ArrayLike, pins: ArrayLike, swing: ArrayLike) -> Array:
     pins : array_like
         Pin spacing, m.
     swing : array_like
-        rad.
+        Boom above level, rad.
+
+    Returns
+    -------
+    array
+        N.
     """
     swing = np.asarray(swing, dtype=float)
     return np.asarray(np.asarray(moment) / (np.asarray(pins) * np.cos(swing)))

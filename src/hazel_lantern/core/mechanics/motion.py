@@ -26,7 +26,25 @@ class Motion:
 
 
 def minimum_jerk(distance: float, duration: float, times: Array) -> Motion:
-    """Quintic from rest to rest; peak speed 1.875 D/T, peak acceleration 5.7735 D/T²."""
+    """Quintic from rest to rest.
+
+    Parameters
+    ----------
+    distance : float
+        m, or rad: the result has the same unit.
+    duration : float
+        s.
+    times : array
+        s.
+
+    Returns
+    -------
+    Motion
+
+    Notes
+    -----
+    Peak speed 1.875 D/T, peak acceleration 5.7735 D/T².
+    """
     u = np.clip(times / duration, 0.0, 1.0)
     return Motion(
         distance * (10 * u**3 - 15 * u**4 + 6 * u**5),
@@ -57,6 +75,10 @@ def ramped(
         s.
     soft : bool
         Ramps without a jolt (cubic speed), else straight ones.
+
+    Returns
+    -------
+    Motion
 
     Notes
     -----
@@ -89,7 +111,24 @@ def ramped(
 def move(
     distance: float, duration: float, ease: Ease, ease_in: float, ease_out: float, times: Array
 ) -> Motion:
-    """The profile of that name; `minimum_jerk` for "smooth", else `ramped`."""
+    """The profile of a name: `minimum_jerk` for "smooth", else `ramped`.
+
+    Parameters
+    ----------
+    distance : float
+        m.
+    duration : float
+        s.
+    ease : {"smooth", "soft ramps", "straight ramps"}
+    ease_in, ease_out : float
+        s; of no use to "smooth".
+    times : array
+        s.
+
+    Returns
+    -------
+    Motion
+    """
     if ease == "smooth":
         return minimum_jerk(distance, duration, times)
     return ramped(distance, duration, ease_in, ease_out, times, soft=ease == "soft ramps")
@@ -101,7 +140,23 @@ def marked_move(
 ) -> tuple[Array, Motion]:
     """Times and motion of a move, kept for the many designs that make the same one.
 
-    The times are even, with the moments of greatest acceleration among them.
+    Parameters
+    ----------
+    distance : float
+        m.
+    duration : float
+        s.
+    ease : {"smooth", "soft ramps", "straight ramps"}
+    ease_in, ease_out : float
+        s.
+    marks : int
+        How many even times.
+
+    Returns
+    -------
+    (n,) array
+        Times, s: the even ones, with the moments of greatest acceleration among them.
+    Motion
     """
     if ease == "smooth":
         peaks = [0.2113 * duration, 0.7887 * duration]

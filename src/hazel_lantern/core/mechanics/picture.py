@@ -20,6 +20,11 @@ def focal_in_pixels(focal: float, sensor_width: float, frame_width: float) -> fl
     frame_width : float
         px.
 
+    Returns
+    -------
+    float
+        px.
+
     Raises
     ------
     ValueError
@@ -31,18 +36,23 @@ def focal_in_pixels(focal: float, sensor_width: float, frame_width: float) -> fl
 
 
 def drift(pitch: Array, rise: Array, focal_px: float, distance: float | Array) -> Array:
-    """How far the subject moves down the frame, px.
+    """How far the subject moves down the frame.
 
     Parameters
     ----------
-    pitch : array
+    pitch : (n,) array
         Nose-up turn of the lens, rad.
-    rise : array
+    rise : (n,) array
         Lift of the lens, m.
     focal_px : float
         Focal length, px.
-    distance : float or array
+    distance : float or (n,) array
         Lens to subject, m.
+
+    Returns
+    -------
+    (n,) array
+        px.
 
     Notes
     -----
@@ -52,37 +62,92 @@ def drift(pitch: Array, rise: Array, focal_px: float, distance: float | Array) -
 
 
 def edge_drift(centre: Array, roll: Array, frame_width: float) -> Array:
-    """Drift at left edge, centre and right edge, (3, n) px, when the picture also rolls (rad)."""
+    """Drift at the edges of a picture that also rolls.
+
+    Parameters
+    ----------
+    centre : (n,) array
+        Drift of its middle, px.
+    roll : (n,) array
+        rad.
+    frame_width : float
+        px.
+
+    Returns
+    -------
+    (3, n) array
+        At left edge, centre and right edge, px.
+    """
     swing = frame_width / 2 * np.tan(roll)
     return np.stack([centre - swing, centre, centre + swing])
 
 
 def peak_to_peak(values: Array) -> Array:
-    """Greatest less least along the last axis."""
+    """Greatest less least along the last axis.
+
+    Parameters
+    ----------
+    values : (..., n) array
+        In any unit.
+
+    Returns
+    -------
+    (...) array
+        In the unit of the values.
+    """
     return np.asarray(values.max(axis=-1) - values.min(axis=-1))
 
 
 def field_of_view(focal: float, sensor_side: float) -> float:
-    """Angle of view across one side of the sensor, rad: 2 atan(side / 2 f)."""
+    """Angle of view across one side of the sensor: 2 atan(side / 2 f).
+
+    Parameters
+    ----------
+    focal, sensor_side : float
+        m.
+
+    Returns
+    -------
+    float
+        rad.
+    """
     return 2 * math.atan(sensor_side / (2 * focal))
 
 
 def coverage(focal: float, sensor_side: float, distance: float) -> float:
-    """Width or height of the plane in frame at a distance, m."""
+    """Width or height of the plane in frame at a distance.
+
+    Parameters
+    ----------
+    focal, sensor_side, distance : float
+        m.
+
+    Returns
+    -------
+    float
+        m.
+    """
     return sensor_side * distance / focal
 
 
 def depth_of_field(
     focal: float, f_number: float, distance: float, circle: float
 ) -> tuple[float, float]:
-    """Near and far limit of focus, m; the far one is infinite past the hyperfocal distance.
+    """Limits of focus.
 
     Parameters
     ----------
-    focal, distance, circle : float
-        Focal length, focus distance and circle of confusion, m.
+    focal : float
+        Focal length, m.
     f_number : float
         Of the stop.
+    distance, circle : float
+        Focus distance and circle of confusion, m.
+
+    Returns
+    -------
+    float, float
+        Near and far limit, m; the far one is infinite past the hyperfocal distance.
 
     Notes
     -----
@@ -96,12 +161,29 @@ def depth_of_field(
 
 
 def blur(focal_px: float, speed: float, exposure: float, distance: float) -> float:
-    """Smear of a still subject while the shutter is open, px: f v t / d."""
+    """Smear of a still subject while the shutter is open: f v t / d.
+
+    Parameters
+    ----------
+    focal_px : float
+        Focal length, px.
+    speed : float
+        Across the line of sight, m/s.
+    exposure : float
+        s.
+    distance : float
+        Lens to subject, m.
+
+    Returns
+    -------
+    float
+        px.
+    """
     return focal_px * speed * exposure / distance
 
 
 def rotation(look: float, pitch: float, roll: float) -> Array:
-    """Rows: the lens's right, up and forward directions in the room, (3, 3).
+    """The lens's directions in the room.
 
     Parameters
     ----------
@@ -111,6 +193,11 @@ def rotation(look: float, pitch: float, roll: float) -> Array:
         Nose up, rad.
     roll : float
         Right side down, rad.
+
+    Returns
+    -------
+    (3, 3) array
+        Rows: right, up and forward, of length one.
     """
     cos_look, sin_look = math.cos(look), math.sin(look)
     cos_pitch, sin_pitch = math.cos(pitch), math.sin(pitch)
@@ -156,7 +243,7 @@ def project(points: Array, eye: Array, axes: Array, focal_px: float) -> tuple[Ar
 def project_over_move(
     point: Array, eyes: Array, look: Array, pitch: Array, roll: Array, focal_px: float
 ) -> Array:
-    """Where one point of the room is seen from many poses, (n, 2) px right and up of the middle.
+    """Where one point of the room is seen from many poses.
 
     Parameters
     ----------
@@ -168,6 +255,11 @@ def project_over_move(
         As in `rotation`, rad.
     focal_px : float
         px.
+
+    Returns
+    -------
+    (n, 2) array
+        Right and up of the frame's middle, px.
     """
     cos_look, sin_look = np.cos(look), np.sin(look)
     cos_pitch, sin_pitch = np.cos(pitch), np.sin(pitch)

@@ -52,7 +52,13 @@ class Body:
         return np.maximum(values, 0.0), shapes, shapes.T @ lifts.T
 
     def frequencies(self) -> Array:
-        """Of the three modes without damping, Hz, slowest first."""
+        """Of the three modes without damping.
+
+        Returns
+        -------
+        (3,) array
+            Hz, slowest first.
+        """
         return np.asarray(np.sqrt(self._modes()[0] * self.stiffness) / (2 * math.pi))
 
     def answer(self, heights: Array, rate: float) -> Array:
@@ -87,7 +93,17 @@ class Body:
 
 
 def fast_size(least: int) -> int:
-    """The next size whose only factors are 2, 3 and 5: other sizes are slow to transform."""
+    """The next size whose only factors are 2, 3 and 5: other sizes are slow to transform.
+
+    Parameters
+    ----------
+    least : int
+        Of samples, at least 1.
+
+    Returns
+    -------
+    int
+    """
     best = 1 << (least - 1).bit_length()
     for three in range(6):
         for five in range(4):
@@ -98,21 +114,62 @@ def fast_size(least: int) -> int:
 
 
 def level_ends(values: Array) -> Array:
-    """Values less the straight line from the first to the last, along the last axis."""
+    """Values less the straight line from the first to the last, along the last axis.
+
+    Parameters
+    ----------
+    values : (..., n) array
+        In any unit.
+
+    Returns
+    -------
+    (..., n) array
+        In the unit of the values; 0 at both ends.
+    """
     share = np.linspace(0.0, 1.0, values.shape[-1])
     first, last = values[..., :1], values[..., -1:]
     return np.asarray(values - first - (last - first) * share)
 
 
 def quick_part(values: Array, rate: float, above: float = 1.0) -> Array:
-    """The part of a course that moves more than ``above`` times a second."""
+    """The part of a course that moves faster than slow swaying.
+
+    Parameters
+    ----------
+    values : (..., n) array
+        At even times.
+    rate : float
+        Samples a second.
+    above : float
+        Hz; what swings slower is left out.
+
+    Returns
+    -------
+    (..., n) array
+        In the unit of the values.
+    """
     waves = np.fft.rfft(level_ends(values))
     waves[..., np.fft.rfftfreq(values.shape[-1], 1 / rate) < above] = 0
     return np.asarray(np.fft.irfft(waves, values.shape[-1]))
 
 
 def quick_size(values: Array, rate: float, above: float = 1.0) -> Array:
-    """Root mean square of what `quick_part` leaves, over the last axis, by Parseval's theorem."""
+    """Root mean square of what `quick_part` leaves, by Parseval's theorem.
+
+    Parameters
+    ----------
+    values : (..., n) array
+        At even times.
+    rate : float
+        Samples a second.
+    above : float
+        Hz; what swings slower is left out.
+
+    Returns
+    -------
+    (...) array
+        In the unit of the values.
+    """
     count = values.shape[-1]
     power = np.abs(np.fft.rfft(level_ends(values))) ** 2
     power[..., np.fft.rfftfreq(count, 1 / rate) < above] = 0
@@ -122,12 +179,38 @@ def quick_size(values: Array, rate: float, above: float = 1.0) -> Array:
 
 
 def root_mean_square(values: Array) -> float:
-    """√ of the mean of the squares over time, all rows together."""
+    """√ of the mean of the squares over time, all rows together.
+
+    Parameters
+    ----------
+    values : (n,) or (rows, n) array
+        In any unit.
+
+    Returns
+    -------
+    float
+        In the unit of the values.
+    """
     return float(np.sqrt((values**2).sum(axis=0).mean() if values.ndim > 1 else (values**2).mean()))
 
 
 def worst_jump(values: Array, rate: float, frames: float) -> float:
-    """The greatest change from one frame to the next, rows as the sides of one step."""
+    """The greatest change from one frame to the next, rows as the sides of one step.
+
+    Parameters
+    ----------
+    values : (n,) or (rows, n) array
+        At even times.
+    rate : float
+        Samples a second.
+    frames : float
+        Frames a second.
+
+    Returns
+    -------
+    float
+        In the unit of the values.
+    """
     apart = max(round(rate / frames), 1)
     if values.shape[-1] <= apart:
         return 0.0
@@ -136,7 +219,22 @@ def worst_jump(values: Array, rate: float, frames: float) -> float:
 
 
 def spectrum(values: Array, rate: float) -> tuple[Array, Array]:
-    """Waves a second, and the size of each wave in a course, by a Hann window."""
+    """The size of each wave in a course, by a Hann window.
+
+    Parameters
+    ----------
+    values : (n,) array
+        At even times.
+    rate : float
+        Samples a second.
+
+    Returns
+    -------
+    (waves,) array
+        Hz.
+    (waves,) array
+        In the unit of the values.
+    """
     count = values.shape[-1]
     window = np.hanning(count)
     waves = np.abs(np.fft.rfft(level_ends(values) * window)) * 2 / max(window.sum(), 1e-12)

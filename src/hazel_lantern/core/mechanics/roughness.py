@@ -22,7 +22,18 @@ STEP = 0.01
 
 
 def root_mean_square(level: float) -> float:
-    """Of the heights of a line, m, for a spectrum G₀ in m³."""
+    """Of the heights of a line.
+
+    Parameters
+    ----------
+    level : float
+        G₀ of its spectrum, m³.
+
+    Returns
+    -------
+    float
+        m.
+    """
     return math.sqrt(level * REFERENCE**2 * (1 / LONGEST - 1 / SHORTEST))
 
 

@@ -54,7 +54,15 @@ class SectionProperties:
         return self.second_moment - askew
 
     def principal_moments(self) -> tuple[float, float, float]:
-        """Largest and least second moment, m⁴, and the turn of the principal axes, rad."""
+        """Second moments about the axes for which their product is nothing.
+
+        Returns
+        -------
+        float, float
+            Largest and least, m⁴.
+        float
+            Turn of the axes, rad.
+        """
         mean = (self.second_moment + self.sideways_moment) / 2
         half = (self.second_moment - self.sideways_moment) / 2
         radius = math.hypot(half, self.product_moment)
@@ -68,11 +76,20 @@ def _require_positive(**dimensions: float) -> None:
 
 
 def round_tube(diameter: float, wall: float) -> SectionProperties:
-    """Round tube; ``wall`` of half the diameter makes a bar.
+    """Round tube; a wall of half the diameter makes a bar.
+
+    Parameters
+    ----------
+    diameter, wall : float
+        m.
+
+    Returns
+    -------
+    SectionProperties
 
     Raises
     ------
-    ValueError
+    CannotBe
         If a dimension is not above zero, or the walls meet past the middle.
     """
     _require_positive(diameter=diameter, wall=wall)
@@ -93,12 +110,42 @@ def round_tube(diameter: float, wall: float) -> SectionProperties:
 
 
 def round_bar(diameter: float) -> SectionProperties:
-    """Solid round bar."""
+    """Solid round bar.
+
+    Parameters
+    ----------
+    diameter : float
+        m.
+
+    Returns
+    -------
+    SectionProperties
+
+    Raises
+    ------
+    CannotBe
+        If it is not above zero.
+    """
     return round_tube(diameter, diameter / 2)
 
 
 def rectangle(width: float, height: float) -> SectionProperties:
-    """Solid rectangular bar or board; torsion by Roark table 10.1, case 4."""
+    """Solid rectangular bar or board; torsion by Roark table 10.1, case 4.
+
+    Parameters
+    ----------
+    width, height : float
+        m.
+
+    Returns
+    -------
+    SectionProperties
+
+    Raises
+    ------
+    CannotBe
+        If a dimension is not above zero.
+    """
     _require_positive(width=width, height=height)
     long, short = max(width, height), min(width, height)
     ratio = short / long
@@ -118,9 +165,18 @@ def rectangle(width: float, height: float) -> SectionProperties:
 def rectangular_tube(width: float, height: float, wall: float) -> SectionProperties:
     """Square or rectangular tube with sharp corners; torsion by Bredt's thin-wall formula.
 
+    Parameters
+    ----------
+    width, height, wall : float
+        m.
+
+    Returns
+    -------
+    SectionProperties
+
     Raises
     ------
-    ValueError
+    CannotBe
         If a dimension is not above zero, or the walls meet.
     """
     _require_positive(width=width, height=height, wall=wall)
@@ -143,9 +199,18 @@ def rectangular_tube(width: float, height: float, wall: float) -> SectionPropert
 def oval_tube(width: float, height: float, wall: float) -> SectionProperties:
     """Elliptic tube of even wall, nearly; torsion by Bredt's thin-wall formula.
 
+    Parameters
+    ----------
+    width, height, wall : float
+        m.
+
+    Returns
+    -------
+    SectionProperties
+
     Raises
     ------
-    ValueError
+    CannotBe
         If a dimension is not above zero, or the walls meet.
     """
     _require_positive(width=width, height=height, wall=wall)
@@ -170,9 +235,18 @@ def oval_tube(width: float, height: float, wall: float) -> SectionProperties:
 
 
 def compound(parts: list[tuple[float, float, float, float]], thin: float) -> SectionProperties:
-    """Section built of upright rectangles, each ``(width, height, y, z)`` about its centre, m.
+    """Section built of upright rectangles.
 
-    ``thin`` is the plate thickness for the open thin-wall torsion constant, b t³ / 3 in sum.
+    Parameters
+    ----------
+    parts : list of (width, height, y, z)
+        Each with its centre, m.
+    thin : float
+        Plate thickness for the open thin-wall torsion constant, b t³ / 3 in sum, m.
+
+    Returns
+    -------
+    SectionProperties
     """
     area = sum(w * h for w, h, _, _ in parts)
     y0 = sum(w * h * y for w, h, y, _ in parts) / area
@@ -197,7 +271,24 @@ def compound(parts: list[tuple[float, float, float, float]], thin: float) -> Sec
 
 
 def angle(width: float, height: float, wall: float) -> SectionProperties:
-    """Angle with a level leg ``width`` and an upright leg ``height``, corner bottom left."""
+    """Angle with a level and an upright leg, corner bottom left.
+
+    Parameters
+    ----------
+    width, height : float
+        Of the level and of the upright leg, outside, m.
+    wall : float
+        m.
+
+    Returns
+    -------
+    SectionProperties
+
+    Raises
+    ------
+    CannotBe
+        If a dimension is not above zero, or the wall not thinner than the legs.
+    """
     _require_positive(width=width, height=height, wall=wall)
     if wall >= min(width, height):
         raise CannotBe(f"wall {wall:g} m is not thinner than the legs")
@@ -208,7 +299,24 @@ def angle(width: float, height: float, wall: float) -> SectionProperties:
 
 
 def channel(width: float, height: float, wall: float) -> SectionProperties:
-    """Channel lying open side up: floor ``width`` wide, two walls ``height`` high."""
+    """Channel lying open side up.
+
+    Parameters
+    ----------
+    width, height : float
+        Of its floor and of its two walls, outside, m.
+    wall : float
+        m.
+
+    Returns
+    -------
+    SectionProperties
+
+    Raises
+    ------
+    CannotBe
+        If a dimension is not above zero, or the walls leave no channel.
+    """
     _require_positive(width=width, height=height, wall=wall)
     if 2 * wall >= width or wall >= height:
         raise CannotBe(f"wall {wall:g} m leaves no channel in {width:g} × {height:g} m")
@@ -226,7 +334,22 @@ def channel(width: float, height: float, wall: float) -> SectionProperties:
 def built_up_i(
     flange_width: float, flange_thickness: float, web_thickness: float, web_height: float
 ) -> SectionProperties:
-    """I of two flange boards and a web board between them."""
+    """I of two flange boards and a web board between them.
+
+    Parameters
+    ----------
+    flange_width, flange_thickness, web_thickness, web_height : float
+        m.
+
+    Returns
+    -------
+    SectionProperties
+
+    Raises
+    ------
+    CannotBe
+        If a dimension is not above zero.
+    """
     _require_positive(a=flange_width, b=flange_thickness, c=web_thickness, d=web_height)
     lift = (web_height + flange_thickness) / 2
     return compound(
@@ -244,6 +367,26 @@ def tabulated(
 ) -> SectionProperties:
     """Slotted extrusion, whose figures come from a table and not from its outline.
 
+    Parameters
+    ----------
+    width, height : float
+        Outside, m.
+    area : float
+        m².
+    second_moment, sideways_moment : float
+        m⁴.
+
+    Returns
+    -------
+    SectionProperties
+
+    Raises
+    ------
+    CannotBe
+        If a figure is not above zero.
+
+    Notes
+    -----
     The torsion constant is taken as a tenth of the polar moment, since slots cut the ring.
     """
     _require_positive(width=width, height=height, area=area, second_moment=second_moment)

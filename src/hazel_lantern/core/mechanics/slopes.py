@@ -8,7 +8,7 @@ from hazel_lantern.core.mechanics.constants import GRAVITY
 
 
 def rolling_angle(rolling: float, brake: float = 0.0, mass: float = 1.0) -> float:
-    """Tilt at which a resting carriage begins to roll, rad.
+    """Tilt at which a resting carriage begins to roll.
 
     Parameters
     ----------
@@ -18,6 +18,11 @@ def rolling_angle(rolling: float, brake: float = 0.0, mass: float = 1.0) -> floa
         Force that a brake holds along the track, N.
     mass : float
         kg.
+
+    Returns
+    -------
+    float
+        rad.
 
     Notes
     -----
@@ -30,16 +35,43 @@ def rolling_angle(rolling: float, brake: float = 0.0, mass: float = 1.0) -> floa
 
 
 def runaway_force(mass: float, slope: float, rolling: float) -> float:
-    """Force that drives a free carriage down the slope, N; 0 when friction holds it."""
+    """Force that drives a free carriage down a slope.
+
+    Parameters
+    ----------
+    mass : float
+        kg.
+    slope : float
+        Either way, rad.
+    rolling : float
+        Rolling resistance coefficient.
+
+    Returns
+    -------
+    float
+        N; 0 when friction holds it.
+    """
     weight = mass * GRAVITY
     return max(0.0, weight * (math.sin(abs(slope)) - rolling * math.cos(slope)))
 
 
 def end_speed(mass: float, slope: float, rolling: float, distance: float) -> float:
-    """Speed at the end of a free run from rest, m/s: √(2 F s / m)."""
+    """Speed at the end of a free run from rest: √(2 F s / m).
+
+    Parameters
+    ----------
+    mass : float
+        kg.
+    slope : float
+        Either way, rad.
+    rolling : float
+        Rolling resistance coefficient.
+    distance : float
+        m.
+
+    Returns
+    -------
+    float
+        m/s.
+    """
     return math.sqrt(2 * runaway_force(mass, slope, rolling) * distance / mass)
-
-
-def run_energy(mass: float, slope: float, rolling: float, distance: float) -> float:
-    """Energy of motion at the end of a free run from rest, J."""
-    return runaway_force(mass, slope, rolling) * distance

@@ -12,24 +12,63 @@ Array = NDArray[np.float64]
 
 
 def foot_edge(feet: int, spread: float) -> float:
-    """Distance from the centre of evenly set feet to the nearest edge, m: b / (2 tan(π/n))."""
+    """Distance from the centre of evenly set feet to the nearest edge: b / (2 tan(π/n)).
+
+    Parameters
+    ----------
+    feet : int
+        At least 3.
+    spread : float
+        Between neighbours, m.
+
+    Returns
+    -------
+    float
+        m.
+    """
     return spread / (2 * math.tan(math.pi / feet))
 
 
 def foot_reach(feet: int, spread: float) -> float:
-    """Distance from the centre to each foot, m: b / (2 sin(π/n))."""
+    """Distance from the centre to each foot: b / (2 sin(π/n)).
+
+    Parameters
+    ----------
+    feet : int
+        At least 3.
+    spread : float
+        Between neighbours, m.
+
+    Returns
+    -------
+    float
+        m.
+    """
     return spread / (2 * math.sin(math.pi / feet))
 
 
 def regular_polygon(feet: int, spread: float) -> Array:
-    """Corners, (feet, 2) m, of feet evenly round the origin, ``spread`` between neighbours."""
+    """Corners of feet evenly round the origin.
+
+    Parameters
+    ----------
+    feet : int
+        At least 3.
+    spread : float
+        Between neighbours, m.
+
+    Returns
+    -------
+    (feet, 2) array
+        Anticlockwise, m.
+    """
     turn = 2 * math.pi * np.arange(feet) / feet + math.pi / 2
     radius = spread / (2 * math.sin(math.pi / feet))
     return radius * np.stack([np.cos(turn), np.sin(turn)], axis=1)
 
 
 def edge_distances(polygon: Array, points: Array) -> Array:
-    """Signed distance of points inside each edge of a convex polygon, (points, edges) m.
+    """Signed distance of points inside each edge of a convex polygon.
 
     Parameters
     ----------
@@ -37,6 +76,11 @@ def edge_distances(polygon: Array, points: Array) -> Array:
         Anticlockwise, m.
     points : (points, 2) array
         m.
+
+    Returns
+    -------
+    (points, edges) array
+        m; negative outside.
     """
     along = np.roll(polygon, -1, axis=0) - polygon
     inward = np.stack([-along[:, 1], along[:, 0]], axis=1)
@@ -48,7 +92,7 @@ def edge_distances(polygon: Array, points: Array) -> Array:
 def ground_point(
     weights: Sequence[float], places: Sequence[Array | float], turning: Array | float = 0.0
 ) -> Array:
-    """Where the resultant of weights and level pushes meets the ground, m.
+    """Where the resultant of weights and level pushes meets the ground.
 
     Parameters
     ----------
@@ -59,6 +103,11 @@ def ground_point(
     turning : array or float
         Sum of level pushes in that direction times their heights, N·m.
 
+    Returns
+    -------
+    array
+        m.
+
     Notes
     -----
     x = (Σ W x + Σ F h) / Σ W.
@@ -68,7 +117,7 @@ def ground_point(
 
 
 def tip_angle(edge: Array | float, resultant: Array, height: Array | float) -> Array:
-    """Tilt left before the resultant passes an edge, rad; negative when it has passed.
+    """Tilt left before the resultant passes an edge.
 
     Parameters
     ----------
@@ -78,5 +127,10 @@ def tip_angle(edge: Array | float, resultant: Array, height: Array | float) -> A
         From the centre to where the resultant meets the ground, towards that edge, m.
     height : array or float
         Of the centre of mass, m.
+
+    Returns
+    -------
+    array
+        rad; negative when it has passed.
     """
     return np.arctan2(np.asarray(edge) - resultant, height)

@@ -36,7 +36,18 @@ class Span:
 
 @lru_cache(maxsize=2)
 def span(through: bool) -> Span:
-    """The middle one of five spans of a rail that runs through, or one that ends at both sides."""
+    """A span of a rail on sleepers.
+
+    Parameters
+    ----------
+    through : bool
+        Whether the rail runs through, and this is the middle one of five spans, or it ends at
+        both sides.
+
+    Returns
+    -------
+    Span
+    """
     count = 5 if through else 1
     supports = [Support(float(at)) for at in range(count + 1)]
     beam = Beam(float(count), 1.0, supports)
@@ -49,7 +60,18 @@ def span(through: bool) -> Span:
 
 
 def gap_drop(gap: float, radius: float) -> float:
-    """How far a wheel sinks into a gap, m: r − √(r² − (g/2)²), nearly g²/8r."""
+    """How far a wheel sinks into a gap: r − √(r² − (g/2)²), nearly g²/8r.
+
+    Parameters
+    ----------
+    gap, radius : float
+        Of the gap, and of the wheel, m.
+
+    Returns
+    -------
+    float
+        m.
+    """
     half = min(gap / 2, radius)
     return radius - math.sqrt(radius**2 - half**2)
 
@@ -57,11 +79,11 @@ def gap_drop(gap: float, radius: float) -> float:
 def joint_heights(
     places: Array, joints: Sequence[float], gap: float, step: float, radius: float
 ) -> Array:
-    """Height of a wheel's axle, m, as it rolls along a rail with joints.
+    """Height of a wheel's axle as it rolls along a rail with joints.
 
     Parameters
     ----------
-    places : array
+    places : (n,) array
         Along the rail, m, growing.
     joints : sequence of float
         Middles of the gaps, m, growing.
@@ -69,6 +91,11 @@ def joint_heights(
         Width of each gap, and by how much the next piece stands higher or lower in turn, m.
     radius : float
         Of the wheel, m.
+
+    Returns
+    -------
+    (n,) array
+        m.
     """
     heights = np.zeros_like(places)
     if step:
@@ -89,5 +116,16 @@ def joint_heights(
 
 
 def bogie_offset(wheelbase: float, radius: float) -> float:
-    """How far the middle of a rigid bogie stands inside the line of its wheels, m: b² / 8R."""
+    """How far the middle of a rigid bogie stands inside the line of its wheels: b² / 8R.
+
+    Parameters
+    ----------
+    wheelbase, radius : float
+        Of the bogie and of the curve, m.
+
+    Returns
+    -------
+    float
+        m.
+    """
     return wheelbase**2 / (8 * radius)

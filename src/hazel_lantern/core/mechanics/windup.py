@@ -39,7 +39,20 @@ class WindUp:
 
 
 def first_frequency(stiffness: float, inertia: float) -> float:
-    """√(k / I) / 2π, Hz, of one spring and one mass or inertia."""
+    """√(k / I) / 2π of one spring and one mass or inertia.
+
+    Parameters
+    ----------
+    stiffness : float
+        N/m or N·m/rad.
+    inertia : float
+        kg or kg·m².
+
+    Returns
+    -------
+    float
+        Hz; infinite without inertia.
+    """
     return math.sqrt(stiffness / inertia) / (2 * math.pi) if inertia > 0 else math.inf
 
 
@@ -58,6 +71,10 @@ def wind_up(
         Of the free swing without damping, Hz.
     damping : float
         As a share of the critical one, below 1.
+
+    Returns
+    -------
+    WindUp
 
     Notes
     -----

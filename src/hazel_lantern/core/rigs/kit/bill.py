@@ -26,7 +26,25 @@ class Bill:
         note: str = "",
         mass: float | None = None,
     ) -> None:
-        """Add so many of a row of the catalogue; raises CatalogueError if it is not there."""
+        """Add so many of a row of the catalogue.
+
+        Parameters
+        ----------
+        key : str
+            What the maker's marks and prices are kept under.
+        table, id : str
+            The row.
+        count : int
+        name, note : str
+            In place of the row's name, and beside it.
+        mass : float, optional
+            Of one, in place of the row's, kg.
+
+        Raises
+        ------
+        CatalogueError
+            If there is no such row.
+        """
         case = self._case
         row, mark = case.row(table, id), case.setup.mark_of(key)
         owned = min(count, case.workshop.shelf.count_of(id))
@@ -43,11 +61,37 @@ class Bill:
         )
 
     def hardware(self, key: str, id: str, count: int = 1, **more: Any) -> None:
-        """Add small parts; see `add`."""
+        """Add small parts.
+
+        Parameters
+        ----------
+        key, id : str
+            As in `add`.
+        count : int
+        more
+            Further words to `add`.
+
+        Raises
+        ------
+        CatalogueError
+            If there is no such row.
+        """
         self.add(key, "hardware", id, count, **more)
 
     def cut(self, key: str, piece: Piece) -> None:
-        """Add pieces cut from a section: what the stock lengths for them cost."""
+        """Add pieces cut from a section: what the stock lengths for them cost.
+
+        Parameters
+        ----------
+        key : str
+            What the maker's marks and prices are kept under.
+        piece : Piece
+
+        Raises
+        ------
+        CatalogueError
+            If there is no such section.
+        """
         settings, workshop = self._case.settings, self._case.workshop
         section = self._case.row("sections", piece.section)
         material = workshop.catalogue.material_of(section)

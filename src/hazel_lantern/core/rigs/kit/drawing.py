@@ -18,7 +18,21 @@ def _ellipse(cx: float, cy: float, rx: float, ry: float, points: int = 20) -> tu
 
 
 def standing_figure(x: float, height: float, role: Role = "figure") -> tuple[Shape | Disc, ...]:
-    """A person seen from the front, feet at the floor."""
+    """A person seen from the front, feet at the floor.
+
+    Parameters
+    ----------
+    x : float
+        Where, m.
+    height : float
+        m.
+    role : Role
+        How it is drawn.
+
+    Returns
+    -------
+    tuple of Shape or Disc
+    """
     h = height
     body = (
         (-0.045, 0.0),
@@ -43,13 +57,37 @@ def standing_figure(x: float, height: float, role: Role = "figure") -> tuple[Sha
 
 
 def person(x: float) -> tuple[Shape | Disc | Note, ...]:
-    """A person for scale, with the height written over the head."""
+    """A person for scale, with the height written over the head.
+
+    Parameters
+    ----------
+    x : float
+        Where, m.
+
+    Returns
+    -------
+    tuple of Shape, Disc or Note
+    """
     words = Note((x, PERSON + 0.06), "", "guide", PERSON, "length")
     return (*standing_figure(x, PERSON), words)
 
 
 def stand_outline(apex: Point, spread: float, role: Role = "stand") -> tuple[Line | Shape, ...]:
-    """Three legs to the floor from an apex, seen from the side: two outer feet, one behind."""
+    """Three legs to the floor from an apex, seen from the side: two outer feet, one behind.
+
+    Parameters
+    ----------
+    apex : Point
+        m.
+    spread : float
+        Between the outer feet, m.
+    role : Role
+        How it is drawn.
+
+    Returns
+    -------
+    tuple of Line or Shape
+    """
     x, top = apex
     knee = max(top - 0.06, 0.0)
     return (
@@ -66,19 +104,54 @@ _FACTORS = (1, 2, 5, 10, 20, 25, 50, 100, 200, 500)
 
 
 def enlargement(dip: float, length: float) -> float:
-    """How many times bending is drawn larger, so that it is seen and not a caricature."""
+    """How many times bending is drawn larger, so that it is seen and not a caricature.
+
+    Parameters
+    ----------
+    dip, length : float
+        Greatest sinking, and of what bends, m.
+
+    Returns
+    -------
+    float
+        1 or more, a round figure.
+    """
     if dip <= 0:
         return 1.0
     return float(max((f for f in _FACTORS if f * dip <= _DRAWN_DIP * length), default=1))
 
 
 def box(x0: float, y0: float, x1: float, y1: float) -> tuple[Point, ...]:
-    """The corners of an upright rectangle."""
+    """The corners of an upright rectangle.
+
+    Parameters
+    ----------
+    x0, y0, x1, y1 : float
+        Two opposite corners, m.
+
+    Returns
+    -------
+    tuple of Point
+        Four.
+    """
     return (x0, y0), (x1, y0), (x1, y1), (x0, y1)
 
 
 def item_box(item: LoadItem, along: bool, view: str) -> tuple[float, float, float, float]:
-    """Left, right, low, high of an item's outline from the camera screw in a view."""
+    """An item's outline in a view.
+
+    Parameters
+    ----------
+    item : LoadItem
+    along : bool
+        Whether the lens looks along the drawing's x.
+    view : {"side", "above"}
+
+    Returns
+    -------
+    float, float, float, float
+        Left, right, low, high, from the camera screw, m.
+    """
     if view == "side":
         centre, size = (item.forward, item.length) if along else (item.right, item.width)
         return (
@@ -103,7 +176,16 @@ def item_box(item: LoadItem, along: bool, view: str) -> tuple[float, float, floa
 
 
 def item_role(item: LoadItem) -> Role:
-    """How an item is drawn: glass for what is looked into, else camera."""
+    """How an item is drawn: glass for what is looked into, else camera.
+
+    Parameters
+    ----------
+    item : LoadItem
+
+    Returns
+    -------
+    Role
+    """
     return "glass" if item.kind in ("lens", "monitor") else "camera"
 
 
@@ -129,6 +211,10 @@ def load_shapes(
         In outline only.
     least : float
         Nothing is drawn below this, m.
+
+    Returns
+    -------
+    list of Shape
     """
     found = []
     for item in sorted(load.items, key=lambda item: item.up if view == "above" else 0.0):

@@ -7,6 +7,16 @@ from hazel_lantern.core.shot import S
 
 
 def pace(*more: str) -> Group:
-    """Duration and eases, and more fields of the move."""
+    """Duration and eases, and more fields of the move.
+
+    Parameters
+    ----------
+    more : str
+        Those fields.
+
+    Returns
+    -------
+    Group
+    """
     p = S.pace
     return Group("Move", (p.duration, p.ease, p.ease_in, p.ease_out, *more))

@@ -43,9 +43,18 @@ class Place(Assembly[AnswerT]):
 
 
 def beyond_setting(spans: Spans, seat: float, lowest: float, highest: float, what: str) -> None:
-    """Add what is missing where a height, m, lies outside of what a stand can be set to.
+    """Add what is missing where a height lies outside of what a stand can be set to.
 
     A setting at the very end of its range is no lack of room; one outside it is.
+
+    Parameters
+    ----------
+    spans : dict of str to float
+        Free space by direction, m; added to.
+    seat, lowest, highest : float
+        The height wanted, and the range, m.
+    what : str
+        Whose setting, with {} for "lowest" or "highest".
     """
     if seat < lowest:
         spans[f"down to {what.format('lowest')}"] = seat - lowest

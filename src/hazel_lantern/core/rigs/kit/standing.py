@@ -58,7 +58,17 @@ class Over:
 
 
 def nearest(ways: Iterable[Over]) -> Over:
-    """The way in which it goes over first."""
+    """The way in which it goes over first.
+
+    Parameters
+    ----------
+    ways : iterable of Over
+        At least one.
+
+    Returns
+    -------
+    Over
+    """
     return min(ways, key=lambda way: way.least)
 
 
@@ -83,6 +93,10 @@ def over_edges(
         From an edge's direction, (2,), to which way lies over it.
     nudge : float
         How far a push towards each edge in turn shifts where the weight comes down, m.
+
+    Returns
+    -------
+    list of Over
     """
     inside = standing.edge_distances(polygon, points) - nudge
     edges = np.roll(polygon, -1, axis=0) - polygon
@@ -95,7 +109,22 @@ def over_edges(
 def tip_check(
     station: str, id: str = "tip", name: str = "Stands up to a push", source: str = ""
 ) -> Callable[[Callable[[Any], Found]], Check]:
-    """A check of the tilt that is left before it goes over."""
+    """A check of the tilt that is left before it goes over.
+
+    Parameters
+    ----------
+    station : str
+        Where its lamp stands.
+    id, name : str
+        Of the lamp.
+    source : str
+        Of its limit, where it is not the usual one.
+
+    Returns
+    -------
+    callable
+        Which makes a `Check` of a function.
+    """
     source = (
         source
         or "3 degrees of tilt left before it goes over, with the push of the project's settings"

@@ -49,7 +49,22 @@ WheelT = TypeVar("WheelT", bound=WheelRow)
 
 
 def wheel_for(face: str, now: str, wheels: dict[str, WheelT]) -> str | None:
-    """The wheel to use on a face: the one in use if it runs there, else the cheapest."""
+    """The wheel to use on a face: the one in use if it runs there, else the cheapest.
+
+    Parameters
+    ----------
+    face : str
+        What is run on.
+    now : str
+        Id of the wheel in use.
+    wheels : dict of str to WheelRow
+        By id.
+
+    Returns
+    -------
+    str or None
+        Id; none where nothing runs there.
+    """
     if now in wheels and wheels[now].face == face:
         return now
     fitting = [wheel for wheel in wheels.values() if wheel.face == face]
