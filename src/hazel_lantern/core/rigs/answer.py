@@ -31,6 +31,16 @@ class Answer(Generic[DesignT]):
         return self.case.shot
 
     @property
+    def course(self) -> Any:
+        """The move at its marks, with their ``times``, (n,) s."""
+        raise NotImplementedError
+
+    @property
+    def along(self) -> bool:
+        """Whether the lens looks along the move, not square to it."""
+        return self.shot.move.along
+
+    @property
     def load(self) -> Load:
         """What is carried."""
         return self.case.load

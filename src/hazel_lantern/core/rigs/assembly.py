@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-from typing import Any, Generic, TypeVar
+from collections.abc import Callable, Iterable
+from typing import Any, Concatenate, Generic, ParamSpec, TypeVar
 
 from hazel_lantern.core.lamps import Check
 from hazel_lantern.core.parts import Hole, Step, Template
@@ -11,6 +11,20 @@ from hazel_lantern.core.rigs.answer import Answer
 from hazel_lantern.core.rigs.asks import Group, Lever, PlotSpec, Ranking
 
 AnswerT = TypeVar("AnswerT", bound=Answer[Any])
+MoreT = ParamSpec("MoreT")
+GivenT = TypeVar("GivenT")
+
+
+def of(
+    function: Callable[Concatenate[AnswerT, MoreT], GivenT],
+) -> Callable[Concatenate[Any, MoreT], GivenT]:
+    """A method of an assembly that a function of its solved case answers."""
+
+    def method(self: Assembly[AnswerT], /, *more: MoreT.args, **named: MoreT.kwargs) -> GivenT:
+        return function(self.answer, *more, **named)
+
+    method.__doc__ = function.__doc__
+    return method
 
 
 class Assembly(Generic[AnswerT]):

@@ -6,6 +6,9 @@ from abc import ABC, abstractmethod
 from collections.abc import Callable, Iterable, Mapping
 from typing import Any, Generic, NamedTuple
 
+import numpy as np
+from numpy.typing import NDArray
+
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.load import Load
@@ -18,6 +21,8 @@ from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Move, Shot
 from hazel_lantern.core.sketch import Sketch
 from hazel_lantern.core.workshop import Workshop
+
+Array = NDArray[np.float64]
 
 
 class Draft(NamedTuple):
@@ -35,8 +40,8 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
     id, title : str
     moves : tuple of type
         Kinds of move that it makes.
-    design_type : type
-        Its design model.
+    design_type, answer_type : type
+        Its design model, and its solved case.
     views : tuple of View
         Ways to draw it; the first one is shown first.
     measures : tuple of Measure
@@ -49,12 +54,12 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
     title: str
     moves: tuple[type[Move], ...]
     design_type: type[DesignT]
+    answer_type: type[AnswerT]
     views: tuple[View, ...]
     measures: tuple[Measure[AnswerT], ...] = ()
     wanted_words: str = "where a stiff rig would"
 
     @classmethod
-    @abstractmethod
     def solve(cls, case: Case[DesignT]) -> AnswerT:
         """The physics of a case.
 
@@ -65,6 +70,7 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
         CannotBe
             Names value, place and what would be accepted.
         """
+        return cls.answer_type(case).looked_up()
 
     @classmethod
     def borrow(cls, answer: AnswerT, before: AnswerT) -> AnswerT | None:
@@ -98,9 +104,10 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
         """Its freedoms; the tape reads the first."""
 
     @property
-    @abstractmethod
-    def times(self) -> Any:
+    def times(self) -> Array:
         """When each mark is reached, (n,) s."""
+        times: Array = self.answer.course.times
+        return times
 
     @abstractmethod
     def traces(self) -> Mapping[str, Callable[[], Trace]]:
@@ -114,9 +121,17 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
     def wanted(self) -> Poses:
         """Of the lens as the shot asks."""
 
-    @abstractmethod
-    def subject(self) -> Any:
-        """Foot of the subject, (3,) m."""
+    @property
+    def middle(self) -> float:
+        """How far out the lens is in the middle of the move, m."""
+        return 0.0
+
+    def subject(self) -> Array:
+        """Foot of the subject, (3,) m: where the lens looks in the middle of the move."""
+        subject, middle = self.answer.shot.subject, self.middle
+        ahead = (middle + subject.distance, 0.0)
+        aside = (middle, subject.distance)
+        return np.array([*(ahead if self.answer.along else aside), subject.base])
 
     @abstractmethod
     def sketch(self, view: str, mark: int, turn: float | None = None) -> Sketch:

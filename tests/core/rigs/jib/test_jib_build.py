@@ -10,7 +10,7 @@ from hazel_lantern.core.build.pack import write_pack
 from hazel_lantern.core.fields import describe, value_at
 from hazel_lantern.core.project.file import dumps, loads
 from hazel_lantern.core.project.model import Project
-from hazel_lantern.core.rigs.jib.parts import cable_length, pieces
+from hazel_lantern.core.rigs.jib.parts import cable_length
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.sketch import Arrow, Disc, Line, Note, Shape
 from tests.conftest import assess, changed
@@ -66,7 +66,7 @@ def test_boom_and_bar_are_a_matched_set(jib, workshop):
     post = found["Post cheeks", "upper"].x - found["Post cheeks", "boom"].x
     platform = found["Platform cheeks", "upper"].x - found["Platform cheeks", "boom"].x
     assert (post, platform) == pytest.approx((0.14, 0.141))
-    lengths = {piece.label: piece.length for piece in pieces(rig.design)}
+    lengths = {piece.label: piece.length for piece in assess(rig).pieces}
     assert lengths["Boom"] == pytest.approx(1.2 + 0.55 + 0.03)
     assert found["Link bar", "platform end"].x < lengths["Link bar"]
 
@@ -117,7 +117,7 @@ def test_cables_are_bought_with_their_loops(jib, workshop):
     assert cable_length(rig.design) == pytest.approx(1.2 + 0.24)
     assert parts["wire"].quantity == math.ceil(2 * 1.44)
     assert parts["tighteners"].quantity == 2
-    assert "Link bar" not in {piece.label for piece in pieces(rig.design)}
+    assert "Link bar" not in {piece.label for piece in assess(rig).pieces}
     # Above and below the boom, so a cheek reaches both ways.
     found = drilled(rig, workshop)
     assert found["Post cheeks", "upper"].x - found["Post cheeks", "lower"].x == pytest.approx(0.28)

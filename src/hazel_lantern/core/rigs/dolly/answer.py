@@ -169,7 +169,7 @@ class DollyAnswer(Answer[DollyDesign]):
         deck, screw, mount = self.deck, self.mounted_screw, self.mount_left
         # The lens looks ahead, or to the left of the way along which places count.
         ahead, left = centre.right, mount + centre.forward
-        if self.shot.move.along:
+        if self.along:
             ahead, left = centre.forward, mount - centre.right
         sets = len(CORNERS[platform.form]) * len(self.design.sets)
         flat = (platform.length, platform.width, 0.02)

@@ -9,15 +9,14 @@ from dataclasses import replace
 import numpy as np
 
 from hazel_lantern.core.axis import Axis
-from hazel_lantern.core.load import Load
 from hazel_lantern.core.mechanics import elastica, ride, track
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.parts import Hole, Part, Piece, Step, Template
 from hazel_lantern.core.poses import Poses, Shake, Trace
-from hazel_lantern.core.rigs.asks import Group, Lever, Measure, PlotSpec, Ranking, View
-from hazel_lantern.core.rigs.assembly import Assembly, Checks
-from hazel_lantern.core.rigs.case import Case
-from hazel_lantern.core.rigs.dolly import draft, lamps_ride, lamps_stand, levers, parts, words
+from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, View
+from hazel_lantern.core.rigs.assembly import Assembly, Checks, of
+from hazel_lantern.core.rigs.dolly import draft, lamps_ride, lamps_stand, words
+from hazel_lantern.core.rigs.dolly import levers as mending
+from hazel_lantern.core.rigs.dolly import parts as making
 from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer
 from hazel_lantern.core.rigs.dolly.lamps_place import carry, clearances
 from hazel_lantern.core.rigs.dolly.model import DollyDesign, F
@@ -25,15 +24,13 @@ from hazel_lantern.core.rigs.dolly.path import Line as Way
 from hazel_lantern.core.rigs.dolly.path import bend_radius
 from hazel_lantern.core.rigs.dolly.sketch_above import from_above
 from hazel_lantern.core.rigs.dolly.sketch_side import from_the_side
-from hazel_lantern.core.rigs.family import Draft, Family
+from hazel_lantern.core.rigs.family import Family
 from hazel_lantern.core.rigs.kit.pace import pace
 from hazel_lantern.core.rigs.kit.place import Place
 from hazel_lantern.core.rigs.kit.purse import Purse
 from hazel_lantern.core.rigs.kit.wheels import Runs, WheelsOn
-from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Arc, Line, Rise, Shot
 from hazel_lantern.core.sketch import Sketch
-from hazel_lantern.core.workshop import Workshop
 
 #: Points of the ride that a plot is given.
 SHOWN = 600
@@ -55,7 +52,7 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
     id = "dolly"
     title = "Dolly"
     moves = (Line, Arc)
-    design_type = DollyDesign
+    design_type, answer_type = DollyDesign, DollyAnswer
     views = (View("above", "From above"), View("side", "Side, to scale"))
     wanted_words = "where a dolly that keeps to the line and does not shake would"
     measures = (
@@ -99,20 +96,22 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
         ),
     )
 
-    @classmethod
-    def solve(cls, case: Case[DollyDesign]) -> DollyAnswer:
-        """Look up what it is made of; the rest is worked out when asked for."""
-        return DollyAnswer(case).looked_up()
+    first_draft = staticmethod(draft.first_draft)
+    levers = of(mending.levers)
+    rankings = of(mending.rankings)
+    readout = of(words.readout)
+    cautions = of(words.cautions)
+    steps = of(words.steps)
+    set_card = of(words.set_card)
+    parts = of(making.parts_list)
+    pieces = of(making.pieces)
+    holes = of(making.holes)
+    templates = of(making.templates)
 
     @classmethod
     def borrow(cls, answer: DollyAnswer, before: DollyAnswer) -> DollyAnswer:
         """The same with the ride of a moment ago, which takes longest."""
         return replace(answer, borrowed=before.shaking)
-
-    @classmethod
-    def first_draft(cls, shot: Shot, load: Load, settings: Settings, workshop: Workshop) -> Draft:
-        """A dolly to start from."""
-        return draft.first_draft(shot, load, settings, workshop)
 
     @classmethod
     def suits(cls, shot: Shot) -> tuple[float, str]:
@@ -146,11 +145,6 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
     def axes(self) -> tuple[Axis, ...]:
         """The dolly along its line."""
         return (self.answer.axis,)
-
-    @property
-    def times(self) -> Array:
-        """When each mark is reached, (n,) s."""
-        return self.answer.course.times
 
     def traces(self) -> Mapping[str, Callable[[], Trace]]:
         """Figures over the move, and the ride over its own times."""
@@ -186,12 +180,6 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
             "sizes": lambda: Trace("up and down", "px", answer.shaking.spectrum[1]),
         }
 
-    def subject(self) -> Array:
-        """Foot of the subject: x along the middle of the move, y towards the arc's centre, m."""
-        shot, distance = self.answer.shot, self.answer.shot.subject.distance
-        place = (distance, 0.0) if shot.move.along else (0.0, distance)
-        return np.array([*place, shot.subject.base])
-
     def poses(self) -> Poses:
         """Of the lens on the rails as they lie, shaken."""
         times, shaking = self.times, self.answer.shaking
@@ -209,13 +197,13 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
         x, y = x - left * np.sin(heading), y + left * np.cos(heading)
         up = shot.camera_height + run.place * math.sin(shot.move.slope) + lift
         eye = np.stack([x * math.cos(shot.move.slope), y, up], axis=1)
-        return Poses(eye, heading + (0.0 if shot.move.along else math.pi / 2), pitch, roll)
+        return Poses(eye, heading + (0.0 if self.answer.along else math.pi / 2), pitch, roll)
 
     def _at_lens(self, moved: Array) -> Array:
         """Lift, nose up and roll of the lens for heave, pitch and roll of the dolly, (3, n)."""
         heave, pitch, roll = moved
         # A lens square to the way looks to its left: what rolls the dolly tips it.
-        turned = (pitch, -roll) if self.answer.shot.move.along else (roll, pitch)
+        turned = (pitch, -roll) if self.answer.along else (roll, pitch)
         return np.stack([heave, *turned])
 
     def shake(self) -> Shake:
@@ -232,16 +220,8 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
         if view == "side":
             return from_the_side(self.answer, mark)
         heading = self.answer.line.at(self.answer.course.place[mark : mark + 1])[2][0]
-        look = float(heading) + (0.0 if self.answer.shot.move.along else math.pi / 2)
+        look = float(heading) + (0.0 if self.answer.along else math.pi / 2)
         return from_above(self.answer, look, self.subject(), mark)
-
-    def levers(self) -> Iterable[Lever]:
-        """All that may be changed."""
-        return levers.levers(self.answer)
-
-    def rankings(self) -> Iterable[Ranking]:
-        """What makers try, rails, wheels and floors."""
-        return levers.rankings(self.answer)
 
     def plots(self, station: str) -> Iterable[PlotSpec]:
         """The curves of each station."""
@@ -295,39 +275,7 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
             Group("Carried there", (F.carried.longest,)),
         )
 
-    def readout(self, station: str) -> Iterable[tuple[str, str]]:
-        """Figures that a station shows beside its fields."""
-        return words.readout(self.answer, station)
-
-    def cautions(self, station: str) -> Iterable[str]:
-        """What to mind at a station."""
-        return words.cautions(self.answer, station)
-
-    def parts(self) -> tuple[Part, ...]:
-        """Everything but the camera and whoever pushes."""
-        return parts.parts_list(self.answer)
-
-    def pieces(self) -> tuple[Piece, ...]:
-        """Rails and sleepers."""
-        return parts.pieces(self.answer)
-
     def travel(self) -> float:
         """How far the wheels can run on the track, m; 0 on the floor."""
         design = self.answer.design
         return design.track.length - design.outer_base if design.on_track else 0.0
-
-    def holes(self) -> Iterable[Hole]:
-        """Drill table."""
-        return parts.holes(self.answer)
-
-    def templates(self) -> Iterable[Template]:
-        """Platform, wheel plates and sleepers."""
-        return parts.templates(self.answer)
-
-    def steps(self) -> Iterable[Step]:
-        """How to build it."""
-        return words.steps(self.answer)
-
-    def set_card(self) -> Iterable[str]:
-        """What to have at hand on the day."""
-        return words.set_card(self.answer)

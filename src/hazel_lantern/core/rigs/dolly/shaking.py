@@ -233,7 +233,7 @@ def _in_picture(moved: Array, answer: DollyAnswer) -> Array:
     shot, load, focal_px = answer.shot, answer.carried, answer.focal_px
     above = shot.camera_height - answer.ground - load.height
     # A lens square to the way looks to its left: what rolls the dolly tips the lens.
-    nose, turn = (pitch, roll) if shot.move.along else (roll, pitch)
+    nose, turn = (pitch, roll) if answer.along else (roll, pitch)
     lift = heave - load.forward * pitch + (answer.mount_left - load.sideways) * roll
     per_metre = focal_px / shot.subject.distance
     half = shot.lens.frame_width / 2

@@ -94,7 +94,7 @@ def _dolly(plan: Plan, way: float, ghost: bool) -> list[Thing]:
             leg = plan.on(way, 0.0, mount), plan.on(way, float(ahead), mount + float(left))
             things.append(Line(leg, "stand", 0.018))
     things += load_shapes(
-        plan.answer.load, plan.shot.move.along, "above", lambda x, y: plan.on(way, x, mount + y)
+        plan.answer.load, plan.answer.along, "above", lambda x, y: plan.on(way, x, mount + y)
     )
     if platform.operator == "rides":
         back = -platform.operator_back * plan.shot.move.sense
@@ -136,7 +136,7 @@ def from_above(answer: DollyAnswer, look: float, foot: Array, mark: int) -> Sket
     reach = answer.gauge / 2 + 0.35
     near = min(subject[1], float(ys.max()) + 4.0)
     right = float(xs.max()) + 0.3
-    if shot.move.along:
+    if answer.along:
         right = max(right, min(subject[0] + 0.3, float(xs.max()) + 2.5))
     return Sketch(
         things=tuple(things),
@@ -177,7 +177,7 @@ def _handles(plan: Plan, way: float, subject: Point) -> tuple[Handle, ...]:
     design, shot = plan.design, plan.shot
     ends = plan.on(-shot.move.distance / 2), plan.on(shot.move.distance / 2)
     sense = float(shot.move.sense)
-    toward = (1.0, 0.0) if shot.move.along else (0.0, 1.0)
+    toward = (1.0, 0.0) if plan.answer.along else (0.0, 1.0)
     found = [
         Handle("mark", plan.on(way), 0.35, (sense, 0.0), "drag the dolly along its line"),
         Handle(S.move.distance, ends[1], 0.08, (2.0, 0.0), "drag the end of the move"),

@@ -82,7 +82,7 @@ def _dolly(side: Side, way: float, ghost: bool) -> list[Thing]:
         at = (axle, ground + radius)
         things.append(Disc(at, radius, "ghost" if ghost else "wheel", ghost))
     things += load_shapes(
-        side.answer.load, side.shot.move.along, "side", lambda x, y: (way + x, screw + y), ghost
+        side.answer.load, side.answer.along, "side", lambda x, y: (way + x, screw + y), ghost
     )
     if ghost:
         return things

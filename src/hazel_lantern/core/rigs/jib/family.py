@@ -8,24 +8,15 @@ from collections.abc import Callable, Iterable, Mapping
 import numpy as np
 
 from hazel_lantern.core.axis import Axis
-from hazel_lantern.core.load import Load
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.parts import Hole, Part, Piece, Step, Template
 from hazel_lantern.core.poses import AIM, Poses, Trace, Turn
-from hazel_lantern.core.rigs.asks import Group, Lever, Measure, PlotSpec, Ranking, View
-from hazel_lantern.core.rigs.assembly import Assembly, Checks
-from hazel_lantern.core.rigs.case import Case
-from hazel_lantern.core.rigs.family import Draft, Family
-from hazel_lantern.core.rigs.jib import (
-    draft,
-    lamps_boom,
-    lamps_level,
-    levers,
-    parts,
-    standing,
-    words,
-)
+from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, View
+from hazel_lantern.core.rigs.assembly import Assembly, Checks, of
+from hazel_lantern.core.rigs.family import Family
+from hazel_lantern.core.rigs.jib import draft, lamps_boom, lamps_level, standing, words
+from hazel_lantern.core.rigs.jib import levers as mending
+from hazel_lantern.core.rigs.jib import parts as making
 from hazel_lantern.core.rigs.jib.answer import BAR_LONG, PINS_WIDE, TRUE, Array, JibAnswer
 from hazel_lantern.core.rigs.jib.lamps_balance import (
     balance,
@@ -42,10 +33,8 @@ from hazel_lantern.core.rigs.jib.sketch_side import from_the_side
 from hazel_lantern.core.rigs.kit.pace import pace
 from hazel_lantern.core.rigs.kit.place import Place
 from hazel_lantern.core.rigs.kit.purse import Purse
-from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Rise, S, Shot
 from hazel_lantern.core.sketch import Sketch
-from hazel_lantern.core.workshop import Workshop
 
 
 def _drift_force(answer: JibAnswer) -> float:
@@ -65,7 +54,7 @@ class Jib(Family[JibDesign, JibAnswer]):
     id = "jib"
     title = "Jib"
     moves = (Rise,)
-    design_type = JibDesign
+    design_type, answer_type = JibDesign, JibAnswer
     views = (View("side", "Side, to scale"), View("above", "From above"))
     wanted_words = "where a camera that rises straight and level would"
     measures = (
@@ -133,15 +122,17 @@ class Jib(Family[JibDesign, JibAnswer]):
         ),
     )
 
-    @classmethod
-    def solve(cls, case: Case[JibDesign]) -> JibAnswer:
-        """Look up what it is made of; the rest is worked out when asked for."""
-        return JibAnswer(case).looked_up()
-
-    @classmethod
-    def first_draft(cls, shot: Shot, load: Load, settings: Settings, workshop: Workshop) -> Draft:
-        """A jib to start from."""
-        return draft.first_draft(shot, load, settings, workshop)
+    first_draft = staticmethod(draft.first_draft)
+    levers = of(mending.levers)
+    rankings = of(mending.rankings)
+    readout = of(words.readout)
+    cautions = of(words.cautions)
+    steps = of(words.steps)
+    set_card = of(words.set_card)
+    parts = of(making.parts_list)
+    pieces = of(making.pieces)
+    holes = of(making.holes)
+    templates = of(making.templates)
 
     @classmethod
     def suits(cls, shot: Shot) -> tuple[float, str]:
@@ -166,11 +157,6 @@ class Jib(Family[JibDesign, JibAnswer]):
     def axes(self) -> tuple[Axis, ...]:
         """The swing, and the pan."""
         return self.answer.swing_axis, self.answer.pan_axis
-
-    @property
-    def times(self) -> Array:
-        """When each mark is reached, (n,) s."""
-        return self.answer.course.times
 
     def turn(self) -> Turn:
         """Panned about the post."""
@@ -231,15 +217,8 @@ class Jib(Family[JibDesign, JibAnswer]):
             "tilt left": tilt_left,
         }
 
-    def subject(self) -> Array:
-        """Foot of the subject, from the post, m."""
-        shot, middle = self.answer.shot, self._middle
-        distance = shot.subject.distance
-        place = (middle + distance, 0.0) if self.answer.along else (middle, distance)
-        return np.array([*place, shot.subject.base])
-
     @property
-    def _middle(self) -> float:
+    def middle(self) -> float:
         """Reach of the lens in the middle of the move, m."""
         reach = self.answer.over_move(self.answer.lens)[0]
         return float(reach[len(reach) // 2])
@@ -267,7 +246,7 @@ class Jib(Family[JibDesign, JibAnswer]):
         _, motion = shot.pace.marked(shot.move.distance)
         share = motion.place / shot.move.distance - 0.5
         asked = shot.camera_height + shot.move.sense * shot.move.distance * share
-        return Poses(self._eyes(np.full_like(none, self._middle), asked), self._look, none, none)
+        return Poses(self._eyes(np.full_like(none, self.middle), asked), self._look, none, none)
 
     def _drift(self) -> Array:
         """How far up or down the aim point is from where a straight rise would show it, px."""
@@ -284,14 +263,6 @@ class Jib(Family[JibDesign, JibAnswer]):
         if view == "above":
             return from_above(self.answer, self.subject(), mark, turn)
         return from_the_side(self.answer, mark)
-
-    def levers(self) -> Iterable[Lever]:
-        """All that may be changed."""
-        return levers.levers(self.answer)
-
-    def rankings(self) -> Iterable[Ranking]:
-        """Stacks, booms, bases and joints."""
-        return levers.rankings(self.answer)
 
     def plots(self, station: str) -> Iterable[PlotSpec]:
         """The curves of each station."""
@@ -349,38 +320,6 @@ class Jib(Family[JibDesign, JibAnswer]):
             stops,
         )
 
-    def readout(self, station: str) -> Iterable[tuple[str, str]]:
-        """Figures that a station shows beside its fields."""
-        return words.readout(self.answer, station)
-
-    def cautions(self, station: str) -> Iterable[str]:
-        """What to mind at a station."""
-        return words.cautions(self.answer, station)
-
-    def parts(self) -> tuple[Part, ...]:
-        """Everything but the camera."""
-        return parts.parts_list(self.answer)
-
-    def pieces(self) -> tuple[Piece, ...]:
-        """Boom and bar."""
-        return parts.pieces(self.answer.design)
-
     def travel(self) -> float:
         """How far the lens rises between its stops, m."""
         return self.answer.travel
-
-    def holes(self) -> Iterable[Hole]:
-        """Drill table."""
-        return parts.holes(self.answer)
-
-    def templates(self) -> Iterable[Template]:
-        """Boom, bar and cheeks."""
-        return parts.templates(self.answer)
-
-    def steps(self) -> Iterable[Step]:
-        """How to build it."""
-        return words.steps(self.answer)
-
-    def set_card(self) -> Iterable[str]:
-        """What to have at hand on the day."""
-        return words.set_card(self.answer)

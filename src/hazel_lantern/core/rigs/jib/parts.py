@@ -20,9 +20,9 @@ PLATE_BACK, PLATE_FRONT, PLATE_BREADTH = 0.03, 0.05, 0.08
 LOOP = 0.12
 
 
-def pieces(design: JibDesign) -> tuple[Piece, ...]:
+def pieces(answer: JibAnswer) -> tuple[Piece, ...]:
     """Pieces cut from stock lengths."""
-    boom, level = design.boom, design.level
+    boom, level = answer.design.boom, answer.design.level
     if boom.form == "two nested pieces":
         inner = boom.front - boom.joint + boom.overlap + BOOM_END
         found = [
@@ -50,7 +50,7 @@ def pivot_count(design: JibDesign) -> int:
 def parts_list(answer: JibAnswer) -> tuple[Part, ...]:
     """Everything the jib needs but the camera."""
     bill, design, rows = Bill(answer.case), answer.design, answer.rows
-    for piece in pieces(design):
+    for piece in pieces(answer):
         bill.cut(piece.label.lower().replace(", ", "-").replace(" ", "-"), piece)
     small = pivot_count(design)
     bill.add("main-bolt", "threads", rows.main_bolt.id, 1, f"Main bolt {rows.main_bolt.name}")
@@ -201,7 +201,7 @@ def templates(answer: JibAnswer) -> tuple[Template, ...]:
         "Boom, inner piece": rows.tip_section,
         "Link bar": rows.bar,
     }
-    for piece in pieces(design):
+    for piece in pieces(answer):
         height = heights[piece.label].properties.height
         sizes[piece.label] = (piece.length, height, 1, "boom and bar clamped together: one datum")
     for name, pins in (

@@ -76,7 +76,7 @@ def cautions(answer: JibAnswer, station: str) -> tuple[str, ...]:
 def _boom_steps(answer: JibAnswer) -> list[Step]:
     design, rows, style = answer.design, answer.rows, answer.style
     found = []
-    for piece in pieces(design):
+    for piece in pieces(answer):
         section = rows.bar if piece.label == "Link bar" else rows.section
         if piece.label == "Boom, inner piece":
             section = rows.tip_section

@@ -145,7 +145,7 @@ class SliderAnswer(Answer[SliderDesign]):
         """Load, carriage and wheels as one mass with its place over the wheels."""
         carriage, centre, wheel = self.design.carriage, self.load.centre(), self.rows.wheel
         ahead, across = centre.right, centre.forward
-        if self.shot.move.along:
+        if self.along:
             ahead, across = centre.forward, -centre.right
         own = carriage.mass + wheel.count * wheel.mass
         mass = own + centre.mass
@@ -308,7 +308,7 @@ class SliderAnswer(Answer[SliderDesign]):
     @property
     def camera_angles(self) -> tuple[Array, Array]:
         """Nose-up turn and right-side-down roll of the lens that the rails cause, rad."""
-        if self.shot.move.along:
+        if self.along:
             return self.bending.pitch, self.bending.roll
         return self.bending.roll, -self.bending.pitch
 
@@ -317,7 +317,7 @@ class SliderAnswer(Answer[SliderDesign]):
         """Drift at left edge, centre and right edge of the frame, (3, n) px, from the start."""
         shot, (pitch, roll) = self.shot, self.camera_angles
         distance: Array | float = shot.subject.distance
-        if shot.move.along:
+        if self.along:
             # Along its bearing the lens comes nearer to the subject or leaves it.
             moved = shot.move.sense * (self.course.marks - shot.move.distance / 2)
             distance = shot.subject.distance - moved * math.cos(shot.move.slope)

@@ -8,21 +8,20 @@ from collections.abc import Callable, Iterable, Mapping
 import numpy as np
 
 from hazel_lantern.core.axis import Axis
-from hazel_lantern.core.load import Load
 from hazel_lantern.core.mechanics import slopes
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.parts import Hole, Part, Piece, Step, Template
 from hazel_lantern.core.poses import Poses, Trace
-from hazel_lantern.core.rigs.asks import Group, Lever, Measure, PlotSpec, Ranking, View
-from hazel_lantern.core.rigs.assembly import Assembly, Checks
-from hazel_lantern.core.rigs.case import Case
-from hazel_lantern.core.rigs.family import Draft, Family
+from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, View
+from hazel_lantern.core.rigs.assembly import Assembly, Checks, of
+from hazel_lantern.core.rigs.family import Family
 from hazel_lantern.core.rigs.kit.pace import pace
 from hazel_lantern.core.rigs.kit.place import Place
 from hazel_lantern.core.rigs.kit.purse import Purse
 from hazel_lantern.core.rigs.kit.standing import nearest
 from hazel_lantern.core.rigs.kit.wheels import Runs, WheelsOn
-from hazel_lantern.core.rigs.slider import draft, levers, parts, words
+from hazel_lantern.core.rigs.slider import draft, words
+from hazel_lantern.core.rigs.slider import levers as mending
+from hazel_lantern.core.rigs.slider import parts as making
 from hazel_lantern.core.rigs.slider.answer import Array, SliderAnswer
 from hazel_lantern.core.rigs.slider.lamps_carriage import jam, runaway, wheel_lift
 from hazel_lantern.core.rigs.slider.lamps_rails import frame_drift, rail_dip, rail_stress, travel
@@ -30,10 +29,8 @@ from hazel_lantern.core.rigs.slider.model import F, SliderDesign
 from hazel_lantern.core.rigs.slider.sketch_above import from_above
 from hazel_lantern.core.rigs.slider.sketch_side import close_up, from_the_side
 from hazel_lantern.core.rigs.slider.standing import clearances, stand_load, tip, ways_over
-from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Arc, Line, Rise, Shot
 from hazel_lantern.core.sketch import Sketch
-from hazel_lantern.core.workshop import Workshop
 
 
 class Slider(Family[SliderDesign, SliderAnswer]):
@@ -42,7 +39,7 @@ class Slider(Family[SliderDesign, SliderAnswer]):
     id = "slider"
     title = "Slider"
     moves = (Line,)
-    design_type = SliderDesign
+    design_type, answer_type = SliderDesign, SliderAnswer
     views = (
         View("side", "Side, to scale"),
         View("close", "Rails, close"),
@@ -96,15 +93,17 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         ),
     )
 
-    @classmethod
-    def solve(cls, case: Case[SliderDesign]) -> SliderAnswer:
-        """Look up what it is made of; the rest is worked out when asked for."""
-        return SliderAnswer(case).looked_up()
-
-    @classmethod
-    def first_draft(cls, shot: Shot, load: Load, settings: Settings, workshop: Workshop) -> Draft:
-        """A slider to start from."""
-        return draft.first_draft(shot, load, settings, workshop)
+    first_draft = staticmethod(draft.first_draft)
+    levers = of(mending.levers)
+    rankings = of(mending.rankings)
+    readout = of(words.readout)
+    cautions = of(words.cautions)
+    steps = of(words.steps)
+    set_card = of(words.set_card)
+    parts = of(making.parts_list)
+    pieces = of(making.pieces)
+    holes = of(making.holes)
+    templates = of(making.templates)
 
     @classmethod
     def suits(cls, shot: Shot) -> tuple[float, str]:
@@ -142,11 +141,6 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         """The carriage along its rails."""
         return (self.answer.axis,)
 
-    @property
-    def times(self) -> Array:
-        """When each mark is reached, (n,) s."""
-        return self.answer.course.times
-
     def traces(self) -> Mapping[str, Callable[[], Trace]]:
         """Figures over the move."""
         answer = self.answer
@@ -171,12 +165,6 @@ class Slider(Family[SliderDesign, SliderAnswer]):
             "tilt left": lambda: Trace("tilt left", "angle", nearest(ways_over(answer)[0]).left),
         }
 
-    def subject(self) -> Array:
-        """Foot of the subject in the room: x from mid-rail, y away from the near side, m."""
-        shot, distance = self.answer.shot, self.answer.shot.subject.distance
-        place = (distance, 0.0) if shot.move.along else (0.0, distance)
-        return np.array([*place, shot.subject.base])
-
     def poses(self) -> Poses:
         """Of the lens on bent rails."""
         return self._poses(self.answer.bending.rise, *self.answer.camera_angles)
@@ -190,21 +178,13 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         shot, out = self.answer.shot, self.answer.course.place - self.answer.design.rails.length / 2
         up = shot.camera_height + out * math.sin(shot.move.slope) + rise
         eye = np.stack([out * math.cos(shot.move.slope), np.zeros_like(out), up], axis=1)
-        look = 0.0 if shot.move.along else math.pi / 2
+        look = 0.0 if self.answer.along else math.pi / 2
         return Poses(eye, np.full_like(out, look), pitch, roll)
 
     def sketch(self, view: str, mark: int, turn: float | None = None) -> Sketch:
         """Draw the side or the view from above."""
         draw = {"above": from_above, "close": close_up}.get(view, from_the_side)
         return draw(self.answer, mark)
-
-    def levers(self) -> Iterable[Lever]:
-        """All that may be changed."""
-        return levers.levers(self.answer)
-
-    def rankings(self) -> Iterable[Ranking]:
-        """Rails, wheels and stands."""
-        return levers.rankings(self.answer)
 
     def plots(self, station: str) -> Iterable[PlotSpec]:
         """The curves of each station."""
@@ -245,38 +225,6 @@ class Slider(Family[SliderDesign, SliderAnswer]):
             Group("Stands on", tuple(supports)),
         )
 
-    def readout(self, station: str) -> Iterable[tuple[str, str]]:
-        """Figures that a station shows beside its fields."""
-        return words.readout(self.answer, station)
-
-    def cautions(self, station: str) -> Iterable[str]:
-        """What to mind at a station."""
-        return words.cautions(self.answer, station)
-
-    def parts(self) -> tuple[Part, ...]:
-        """Everything but the camera."""
-        return parts.parts_list(self.answer)
-
-    def pieces(self) -> tuple[Piece, ...]:
-        """Rails."""
-        return parts.pieces(self.answer)
-
     def travel(self) -> float:
         """Between the stops, m."""
         return self.answer.travel
-
-    def holes(self) -> Iterable[Hole]:
-        """Drill table."""
-        return parts.holes(self.answer)
-
-    def templates(self) -> Iterable[Template]:
-        """The drilled plates."""
-        return parts.templates(self.answer)
-
-    def steps(self) -> Iterable[Step]:
-        """How to build it."""
-        return words.steps(self.answer)
-
-    def set_card(self) -> Iterable[str]:
-        """What to have at hand on the day."""
-        return words.set_card(self.answer)

@@ -58,7 +58,7 @@ def from_above(answer: SliderAnswer, mark: int) -> Sketch:
         for y in (-gauge / 2, gauge / 2) if gauge else (-plate, plate):
             things.append(Shape(box(x - r, y - thick / 2, x + r, y + thick / 2), "wheel"))
     at = (out + carriage.camera_offset, carriage.camera_side)
-    along = answer.shot.move.along
+    along = answer.along
     things += load_shapes(answer.load, along, "above", lambda x, y: (at[0] + x, at[1] + y))
     things.append(Arrow(at, (0.35, 0.0) if along else (0.0, 0.35), "shot"))
     carried = answer.carried

@@ -48,7 +48,7 @@ def _carriage(side: Rail, mark: int, ghost: bool) -> list[Thing]:
     things: list[Thing] = [
         *load_shapes(
             load,
-            side.answer.shot.move.along,
+            side.answer.along,
             "side",
             lambda x, y: on(x + carriage.camera_offset, y + carriage.screw_height),
             ghost,
