@@ -9,6 +9,8 @@ from pathlib import Path
 
 import pytest
 
+from hazel_lantern.core.rigs.assembly import Assembly
+
 SOURCES = Path(__file__).parent.parent / "src/hazel_lantern/core"
 ROOMS = [SOURCES / room for room in ("mechanics", "rigs/kit", "drive")]
 MODULES = sorted(path for room in ROOMS for path in room.glob("*.py"))
@@ -17,6 +19,8 @@ SECTION = re.compile(r"^([A-Z][a-z]+)\n-+\n(.*?)(?=^[A-Z][a-z]+\n-+\n|\Z)", re.M
 ENTRY = re.compile(r"^(\w[\w, ]*?)(?: : (.+))?\n((?: {4}.*\n)*)", re.M)
 #: What others do not call: figures kept on a thing, and lamps, which the assessor asks for.
 NOT_CALLED = {"property", "kept", "cached_property", "check"}
+#: Told once, where an assembly's duties are: what answers them need not tell it again.
+DUTIES = set(vars(Assembly))
 
 
 def public(tree: ast.Module) -> Iterator[ast.FunctionDef]:
@@ -24,7 +28,9 @@ def public(tree: ast.Module) -> Iterator[ast.FunctionDef]:
     for node in ast.iter_child_nodes(tree):
         inner = node.body if isinstance(node, ast.ClassDef) and node.name[0] != "_" else [node]
         for one in inner:
-            if isinstance(one, ast.FunctionDef) and not one.name.startswith("_"):
+            if not isinstance(one, ast.FunctionDef) or one.name.startswith("_"):
+                continue
+            if one is node or one.name not in DUTIES:
                 yield one
 
 

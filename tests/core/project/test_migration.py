@@ -115,3 +115,10 @@ def test_a_file_that_is_no_project_is_refused_not_stumbled_over(broken):
             loads(json.dumps(data))
     else:
         assert loads(json.dumps(data)).rigs == ()
+
+
+def test_what_was_marked_of_the_cranks_line_is_kept():
+    data = old_rig()
+    data["rigs"][0]["marked"] = [{"key": "line", "having": "owned"}]
+    (rig,) = loads(json.dumps(data)).rigs
+    assert rig.mark_of("spool-line").having == "owned"

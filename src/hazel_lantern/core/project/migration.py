@@ -87,6 +87,11 @@ def _rig_2(rig: Json) -> Json:
         if drive.get("kind") == "crank and spool":
             drive["kind"] = "hand crank"
     found = {**rig, "shot": shot} if "shot" in rig else dict(rig)
+    marks = found.get("marked")
+    for mark in marks if isinstance(marks, list) else ():
+        # The crank's line is called alike in every family.
+        if isinstance(mark, dict) and mark.get("key") == "line":
+            mark["key"] = "spool-line"
     notes = rig.get("assumed")
     if isinstance(notes, list):
         found["assumed"] = [

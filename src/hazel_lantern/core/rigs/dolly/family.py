@@ -25,9 +25,11 @@ from hazel_lantern.core.rigs.dolly.path import bend_radius
 from hazel_lantern.core.rigs.dolly.sketch_above import from_above
 from hazel_lantern.core.rigs.dolly.sketch_side import from_the_side
 from hazel_lantern.core.rigs.family import Family
+from hazel_lantern.core.rigs.kit.crank import HandCrank
 from hazel_lantern.core.rigs.kit.pace import pace
 from hazel_lantern.core.rigs.kit.place import Place
 from hazel_lantern.core.rigs.kit.purse import Purse
+from hazel_lantern.core.rigs.kit.slope import OnSlope, Rolls
 from hazel_lantern.core.rigs.kit.wheels import Runs, WheelsOn
 from hazel_lantern.core.shot import Arc, Line, Rise, Shot
 from hazel_lantern.core.sketch import Sketch
@@ -131,13 +133,19 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
         if on.wheels.corner == "two sets, rigid" and math.isfinite(a.radius):
             offset = track.bogie_offset(on.wheels.bogie, a.radius)
             used.append(("a stiff pair of sets on this curve needs", offset))
+        rolls = Rolls(
+            "dolly", a.rows.roller.name, a.carried.mass, a.rolling_resistance, on.drive.brake
+        )
         under = a.rows.section.name if on.on_track else "the floor"
         return (
             Checks(a, rides.shot, rides.ride, rides.track_dip, rides.track_stress),
             Checks(a, rides.pipe_strain, rides.arc),
             WheelsOn(a, Runs(a.rows.roller, under, a.running_face, on.on_track, tuple(used))),
             Checks(a, stands.wheel_load, stands.wheel_lift, stands.tip, stands.feet),
-            Checks(a, stands.push, stands.stop, stands.runaway, carry),
+            Checks(a, stands.push, stands.stop),
+            OnSlope(a, rolls),
+            HandCrank(a, on.drive, a.axis),
+            Checks(a, carry),
             Place(a, clearances, "line of the rails; heights of mount and camera"),
             Purse(a, lambda: self.bought),
         )

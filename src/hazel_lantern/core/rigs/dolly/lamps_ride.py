@@ -9,7 +9,7 @@ from hazel_lantern.core.mechanics import ride as mechanics
 from hazel_lantern.core.rigs.dolly.answer import DollyAnswer
 from hazel_lantern.core.rigs.dolly.path import bend_radius
 from hazel_lantern.core.rigs.dolly.shaking import FRAMES, SOURCE_WORDS
-from hazel_lantern.core.rigs.kit.words import BREAKS
+from hazel_lantern.core.rigs.kit.strength import stress_check, stressed
 from hazel_lantern.core.shot import Arc
 from hazel_lantern.core.units import write
 
@@ -145,43 +145,20 @@ def track_dip(answer: DollyAnswer) -> Found:
     )
 
 
-@check(
-    "track-stress",
-    "Track is strong enough",
-    "Frame",
-    "percent",
-    1.0,
-    "at most",
-    "the material's working stress, with its factor for how it fails",
-)
+@stress_check("track-stress", "Track is strong enough")
 def track_stress(answer: DollyAnswer) -> Found:
     """Bending of a rail between sleepers."""
-    material = answer.rows.material
-    applies = answer.design.on_track
-    share = answer.stress / material.working_stress
-    return Found(
-        share,
+    return stressed(
+        "Track",
+        answer.rows.material,
+        answer.stress / answer.rows.material.working_stress,
+        lambda s: f"A pipe is bent with {write(answer.stress, 'stress', s)}",
         (
-            "Track is strong enough" if applies else "No track to break",
-            f"Track {BREAKS[material.failure]}",
+            ("P", "heaviest corner", float(answer.corners.max()), "force"),
+            ("a", "from sleeper to sleeper", answer.design.track.sleepers, "length"),
         ),
-        lambda s: (
-            f"A pipe is bent to {write(share, 'percent', s)} of what {material.name.lower()} may "
-            f"bear. {material.name} {material.note}."
-            if applies
-            else "The wheels run on the floor."
-        ),
-        working(
-            "stress = M / W, as a share of the working stress",
-            (
-                ("P", "heaviest corner", float(answer.corners.max()), "force"),
-                ("a", "from sleeper to sleeper", answer.design.track.sleepers, "length"),
-                ("stress", "in the pipe", answer.stress, "stress"),
-                ("w", "working stress", material.working_stress, "stress"),
-            ),
-            "continuous beam; the bow's own stress is a lamp of its own",
-        ),
-        applies=applies,
+        "continuous beam; the bow's own stress is a lamp of its own",
+        None if answer.design.on_track else ("No track to break", "The wheels run on the floor."),
     )
 
 

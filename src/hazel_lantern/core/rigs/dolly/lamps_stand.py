@@ -1,4 +1,4 @@
-"""Lamps of standing and rolling: wheels, tipping, feet, push, stop, slope."""
+"""Lamps of standing and rolling: wheels, tipping, feet, push, stop."""
 
 from __future__ import annotations
 
@@ -7,47 +7,25 @@ import math
 import numpy as np
 
 from hazel_lantern.core.lamps import Found, check, working
-from hazel_lantern.core.mechanics import slopes, standing
+from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.dolly.answer import CORNERS, Array, DollyAnswer, corners_of, outline
 from hazel_lantern.core.rigs.kit.standing import Over, nearest, over_edges, tip_check
+from hazel_lantern.core.rigs.kit.strength import rated, rating_check
 from hazel_lantern.core.units import write
 
 
-@check(
-    "wheel-load",
-    "Weight on the wheels",
-    "Load",
-    "mass",
-    None,
-    "at most",
-    "the corner's rating times the share of a rating in the settings",
-)
+@rating_check("wheel-load", "Weight on the wheels", "Load", "corner's rating")
 def wheel_load(answer: DollyAnswer) -> Found:
     """The heaviest corner against what its wheels are rated for."""
-    rating, share = (
-        len(answer.design.sets) * answer.rows.roller.rating,
-        answer.settings.working_fraction,
-    )
     heaviest = answer.corners.max(axis=0) / GRAVITY
-    return Found(
-        heaviest,
+    return rated(
         ("Weight on the wheels", "Too heavy for the wheels"),
-        lambda s: (
-            f"The heaviest corner carries {write(float(heaviest.max()), 'mass', s)}; its wheels "
-            f"are rated for {write(rating, 'mass', s)} and {write(share, 'percent', s)} of that "
-            "is used."
-        ),
-        working(
-            "limit = share × rating of a corner",
-            (
-                ("W", "all that rolls", answer.carried.mass, "mass"),
-                ("rating", "of a corner", rating, "mass"),
-                ("share", "used of a rating", share, "percent"),
-            ),
-            "statics of the wheels: acceleration, slope, push height and curve",
-        ),
-        limit=rating * share,
+        heaviest,
+        {"a corner's wheels": len(answer.design.sets) * answer.rows.roller.rating},
+        answer.settings.working_fraction,
+        lambda s: f"The heaviest corner carries {write(float(heaviest.max()), 'mass', s)}",
+        "statics of the wheels: acceleration, slope, push height and curve",
     )
 
 
@@ -285,49 +263,4 @@ def stop(answer: DollyAnswer) -> Found:
             "even deceleration",
         ),
         limit=room / 2,
-    )
-
-
-@check(
-    "runaway",
-    "Does not run away",
-    "Drive",
-    "angle",
-    None,
-    "at most",
-    "the slope at which rolling resistance and brake no longer hold it",
-)
-def runaway(answer: DollyAnswer) -> Found:
-    """Slope of the track against the slope at which it rolls by itself."""
-    shot = answer.shot
-    slope = abs(shot.move.slope)
-    brake = answer.design.drive.brake
-    holds = slopes.rolling_angle(answer.rolling_resistance, brake, answer.carried.mass)
-    force = slopes.runaway_force(answer.carried.mass, slope, answer.rolling_resistance)
-    speed = slopes.end_speed(
-        answer.carried.mass, slope, answer.rolling_resistance, shot.move.distance
-    )
-    return Found(
-        slope,
-        ("Does not run away", "Runs away"),
-        lambda s: (
-            f"It begins to roll at {write(holds, 'angle', s)}; the track slopes "
-            f"{write(slope, 'angle', s)}."
-            + (
-                f" Let go it pulls {write(force, 'force', s)} and arrives at "
-                f"{write(speed, 'speed', s)}."
-                if force > brake
-                else ""
-            )
-        ),
-        working(
-            "tan(slope) = Crr, with a brake m g sin(slope) = Crr m g cos(slope) + B",
-            (
-                ("Crr", "rolling resistance", answer.rolling_resistance, "percent"),
-                ("B", "brake or wedge", brake, "force"),
-                ("m", "all that rolls", answer.carried.mass, "mass"),
-            ),
-            "statics on a slope",
-        ),
-        limit=holds,
     )

@@ -12,6 +12,7 @@ from hazel_lantern.core.rigs.dolly.answer import CORNERS, DollyAnswer
 from hazel_lantern.core.rigs.dolly.model import DollyDesign
 from hazel_lantern.core.rigs.dolly.path import turned
 from hazel_lantern.core.rigs.kit.bill import Bill
+from hazel_lantern.core.rigs.kit.crank import crank_parts
 from hazel_lantern.core.rigs.kit.words import of_part
 
 #: What sleepers are cut from, and how far they reach past the rails, m.
@@ -111,10 +112,7 @@ def parts_list(answer: DollyAnswer) -> tuple[Part, ...]:
     note = f"sets, at {corners} corners"
     bill.add("wheels", "rollers", answer.rows.roller.id, sets, note=note)
     bill.hardware("wheel-plates", "wheel-plate", corners)
-    if design.drive.kind == "hand crank":
-        bill.hardware("crank", "crank")
-        metres = math.ceil(2 * track.length)
-        bill.hardware("spool-line", "spool-line", metres, note="by the metre")
+    crank_parts(bill, design.drive, 2 * track.length)
     bill.hardware("deck", "dolly-deck", mass=platform.mass)
     if platform.mount == "stand":
         bill.add("stand", "stands", answer.rows.stand.id)

@@ -17,7 +17,7 @@ from hazel_lantern.core.rigs.dolly.parts import (
     sleeper_places,
 )
 from hazel_lantern.core.rigs.dolly.path import bend_radius
-from hazel_lantern.core.rigs.kit.words import CLAMPED, CUTTING, crack_caution
+from hazel_lantern.core.rigs.kit.words import CLAMPED, cut_steps, workshop_cautions
 from hazel_lantern.core.units import write
 
 
@@ -44,7 +44,13 @@ def readout(answer: DollyAnswer, station: str) -> tuple[tuple[str, str], ...]:
             ("Lightest corner", write(float(answer.corners.min()), "force", style)),
         )
     if station == "Drive":
-        return _moving(answer)
+        speed, hardest = (float(np.abs(one).max()) for one in (answer.course.speed, answer.push))
+        steady = answer.rolling_resistance * answer.weight
+        return (
+            ("Greatest speed", write(speed, "speed", style)),
+            ("Greatest push", write(hardest, "force", style)),
+            ("Keeps rolling with", write(steady, "force", style)),
+        )
     if station != "Frame":
         return ()
     rows = [
@@ -69,31 +75,9 @@ def readout(answer: DollyAnswer, station: str) -> tuple[tuple[str, str], ...]:
     return tuple(rows)
 
 
-def _moving(answer: DollyAnswer) -> tuple[tuple[str, str], ...]:
-    """What moving it takes, by hand or at the crank."""
-    style, drive = answer.style, answer.design.drive
-    speed, hardest = (float(np.abs(one).max()) for one in (answer.course.speed, answer.push))
-    rows = [
-        ("Greatest speed", write(speed, "speed", style)),
-        ("Greatest push", write(hardest, "force", style)),
-        ("Keeps rolling with", write(answer.rolling_resistance * answer.weight, "force", style)),
-    ]
-    if drive.kind == "hand crank":
-        turn = math.pi * drive.spool
-        hand = hardest * drive.spool / (2 * drive.crank * drive.efficiency)
-        rows += [
-            ("Turns of the crank", f"{answer.shot.move.distance / turn:.1f}"),
-            ("Quickest", f"{60 * speed / turn:.0f} turns a minute"),
-            ("Force at the crank", write(hand, "force", style)),
-        ]
-    return tuple(rows)
-
-
 def cautions(answer: DollyAnswer, station: str) -> tuple[str, ...]:
     """What to mind at a station; nothing that is not at stake there."""
     design, found = answer.design, []
-    if answer.shot.move.slope and station in ("Shot", "Frame", "Drive"):
-        found.append("Hold or brake the dolly whenever the track slopes.")
     if station == "Drive":
         found.append("Wedges under the wheels whenever nobody holds it.")
     if design.platform.operator == "rides" and station in ("Load", "Frame", "Drive"):
@@ -102,10 +86,8 @@ def cautions(answer: DollyAnswer, station: str) -> tuple[str, ...]:
         found.append("Track lies where people walk: mark it, and light it in the dark.")
     if design.track.kind == "bowed track" and station in ("Frame", "Build"):
         found.append("A bowed pipe springs back: keep faces out of its way when the cord is cut.")
-    if station == "Build":
-        found.append(CUTTING)
-    cracks = crack_caution(answer.rows.material, station) if design.on_track else ()
-    return (*found, *cracks)
+    material = answer.rows.material if design.on_track else None
+    return (*found, *workshop_cautions(material, station))
 
 
 def _places_step(answer: DollyAnswer) -> Step:
@@ -148,17 +130,7 @@ def steps(answer: DollyAnswer) -> tuple[Step, ...]:
     """How to build this dolly and lay its track."""
     design, style = answer.design, answer.style
     rows, track, wheels = answer.rows, design.track, design.wheels
-    found = []
-    for piece in pieces(answer):
-        section = answer.case.row("sections", piece.section)
-        found.append(
-            Step(
-                f"Cut {piece.count} × {piece.label.lower()} from {in_sentence(section.name)} to "
-                f"{write(piece.length, 'length', style)}.",
-                ("tape", "saw", "file"),
-                CUTTING,
-            )
-        )
+    found = cut_steps(answer.case, pieces(answer))
     found += [
         Step(
             "Drill the wheel plates by their template, all clamped together, and fit "

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import numpy as np
 
-from hazel_lantern.core.lamps import Found, check, working
-from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.lamps import Found, working
 from hazel_lantern.core.rigs.jib import standing
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.kit.standing import tip_check
+from hazel_lantern.core.rigs.kit.strength import rated, rating_check
 from hazel_lantern.core.units import write
 
 
@@ -50,39 +50,17 @@ def tip(answer: JibAnswer) -> Found:
     )
 
 
-@check(
-    "base-load",
-    "Weight on the base",
-    "Frame",
-    "mass",
-    None,
-    "at most",
-    "the lower rating of base and turntable, times the share of a rating in the settings",
-)
+@rating_check("base-load", "Weight on the base", "Frame", "lower rating of base and turntable")
 def base_load(answer: JibAnswer) -> Found:
     """All that rests on the base against the lower rating of base and turntable."""
-    design, rows = answer.design, answer.rows
-    carried = answer.turning_mass + rows.turntable.mass
-    rating = min(design.post.rating, rows.turntable.rating)
-    weak = "base" if design.post.rating <= rows.turntable.rating else "turntable"
-    return Found(
-        carried,
+    post, turntable = answer.design.post, answer.rows.turntable
+    carried = answer.turning_mass + turntable.mass
+    weak = "base" if post.rating <= turntable.rating else "turntable"
+    return rated(
         ("Weight on the base", f"Too heavy for the {weak}"),
-        lambda s: (
-            f"{write(carried, 'mass', s)} rest on the base; the lower rating, of base or "
-            f"turntable, is {write(rating, 'mass', s)} and "
-            f"{write(answer.settings.working_fraction, 'percent', s)} of that is used."
-        ),
-        working(
-            "limit = share × least rating",
-            (
-                ("arm", "arm, camera and weights", carried - rows.turntable.mass, "mass"),
-                ("base", f"rating, {rows.stand.name.lower()}", design.post.rating, "mass"),
-                ("table", "rating of the turntable", rows.turntable.rating, "mass"),
-                ("share", "used of a rating", answer.settings.working_fraction, "percent"),
-                ("as force", "what rests on it", carried * GRAVITY, "force"),
-            ),
-            "sum of masses; ratings as given with base and turntable",
-        ),
-        limit=rating * answer.settings.working_fraction,
+        carried,
+        {"base": post.rating, "turntable": turntable.rating},
+        answer.settings.working_fraction,
+        lambda s: f"{write(carried, 'mass', s)} rest on the base",
+        "sum of masses; ratings as given with base and turntable",
     )

@@ -11,52 +11,33 @@ from hazel_lantern.core.mechanics.boom import settle_time
 from hazel_lantern.core.mechanics.windup import first_frequency, wind_up
 from hazel_lantern.core.rigs.jib.answer import Array, JibAnswer
 from hazel_lantern.core.rigs.jib.lamps_level import UNSEEN
-from hazel_lantern.core.rigs.kit.words import BREAKS
-from hazel_lantern.core.units import write
+from hazel_lantern.core.rigs.kit.strength import stress_check, stressed
+from hazel_lantern.core.units import Style, write
 
 #: Damping of a base that twists: joints, feet on a floor.
 BASE_DAMPING = 0.05
 
 
-@check(
-    "boom-stress",
-    "Boom is strong enough",
-    "Frame",
-    "percent",
-    1.0,
-    "at most",
-    "the material's working stress, with its factor for how it fails",
-)
+@stress_check("boom-stress", "Boom is strong enough")
 def boom_stress(answer: JibAnswer) -> Found:
     """Bending of the boom, level, where it is worst."""
-    boom = answer.boom
-    at = int(answer.stress.argmax())
-    place, moment = float(boom.nodes[at]), float(boom.bending_moment(answer.boom.weights)[at])
-    material, share = answer.rows.material, float(answer.stress[at])
-    return Found(
-        share,
-        ("Boom is strong enough", f"Boom {BREAKS[material.failure]}"),
-        lambda s: (
-            "With the arm level the boom is bent hardest "
-            + (
-                "at the pivot"
-                if abs(place) < 0.01
-                else f"{write(abs(place), 'length', s)} "
-                f"{'in front of' if place > 0 else 'behind'} the pivot"
-            )
-            + f": {write(share, 'percent', s)} of what {material.name.lower()} may bear. "
-            f"{material.name} {material.note}."
-        ),
-        working(
-            "stress = M / W, as a share of the working stress",
-            (
-                ("M", "bending moment", moment, "torque"),
-                ("E", "modulus of elasticity", material.modulus, "stress"),
-                ("w", "working stress", material.working_stress, "stress"),
-                ("Y", "yield or breaking stress", material.yield_stress, "stress"),
-            ),
-            "beam theory; hanging and sitting weights counted, jerks not",
-        ),
+    boom, at = answer.boom, int(answer.stress.argmax())
+    place, moment = float(boom.nodes[at]), float(boom.bending_moment(boom.weights)[at])
+
+    def said(style: Style) -> str:
+        where = "at"
+        if abs(place) >= 0.01:
+            side = "in front of" if place > 0 else "behind"
+            where = f"{write(abs(place), 'length', style)} {side}"
+        return f"With the arm level the boom is bent hardest {where} the pivot"
+
+    return stressed(
+        "Boom",
+        answer.rows.material,
+        float(answer.stress[at]),
+        said,
+        (("M", "bending moment", moment, "torque"),),
+        "beam theory; hanging and sitting weights counted, jerks not",
     )
 
 

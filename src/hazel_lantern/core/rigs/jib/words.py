@@ -10,7 +10,7 @@ from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.jib.lamps_balance import payload_range
 from hazel_lantern.core.rigs.jib.parts import cable_length, pieces
 from hazel_lantern.core.rigs.jib.stacking import stack_name
-from hazel_lantern.core.rigs.kit.words import CLAMPED, CUTTING, crack_caution
+from hazel_lantern.core.rigs.kit.words import CLAMPED, CUTTING, cut_steps, workshop_cautions
 from hazel_lantern.core.units import write
 
 LOADING = (
@@ -66,28 +66,14 @@ def cautions(answer: JibAnswer, station: str) -> tuple[str, ...]:
         found.append("Nobody stands under the arm or in the way of its tail.")
     if station == "Drive":
         found.append("Keep heads and hands out of the tail's way; never let go of a loose arm.")
-    if station == "Build":
-        found.append(CUTTING)
     if answer.design.level.kind == "twin cables" and station in ("Frame", "Build"):
         found.append("A cable that snaps whips: keep faces out of its line and look over the ends.")
-    return (*found, *crack_caution(answer.rows.material, station))
+    return (*found, *workshop_cautions(answer.rows.material, station))
 
 
 def _boom_steps(answer: JibAnswer) -> list[Step]:
-    design, rows, style = answer.design, answer.rows, answer.style
-    found = []
-    for piece in pieces(answer):
-        section = rows.bar if piece.label == "Link bar" else rows.section
-        if piece.label == "Boom, inner piece":
-            section = rows.tip_section
-        found.append(
-            Step(
-                f"Cut the {piece.label.lower()} from {in_sentence(section.name)} to "
-                f"{write(piece.length, 'length', style)}.",
-                ("tape", "saw", "file"),
-                CUTTING,
-            )
-        )
+    design, style = answer.design, answer.style
+    found = cut_steps(answer.case, pieces(answer))
     if design.boom.form == "tapered board":
         share = write(design.boom.tip_height, "percent", style)
         found.append(

@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from typing import Any
 
 from hazel_lantern.core.catalogue.rows import Material
-from hazel_lantern.core.parts import Hole
+from hazel_lantern.core.parts import Hole, Piece, Step, in_sentence
+from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.units import write
 
 CUTTING = "Wear eye, ear and hand protection when cutting, and break the sharp edges with a file."
 CLAMPED = "Clamp the work down; take gloves off at the drill."
@@ -28,23 +31,24 @@ def mm(length: float) -> str:
     return f"{length * 1e3:.0f} mm ({length / 0.0254:.1f} in)"
 
 
-def crack_caution(material: Material, station: str) -> tuple[str, ...]:
-    """What to mind with a material that cracks, where it is chosen and where it is cut.
+def workshop_cautions(material: Material | None, station: str) -> tuple[str, ...]:
+    """What to mind where it is cut, and where a material that cracks is chosen.
 
     Parameters
     ----------
-    material : Material
+    material : Material or None
     station : str
-        Where the caution would stand.
+        Where the cautions would stand.
 
     Returns
     -------
     tuple of str
         Empty where there is nothing to mind.
     """
-    if material.failure != "cracks" or station not in ("Frame", "Build"):
-        return ()
-    return (f"{material.name}: {material.note}. Look it over for cracks before each use.",)
+    found = (CUTTING,) if station == "Build" else ()
+    if material is None or material.failure != "cracks" or station not in ("Frame", "Build"):
+        return found
+    return (*found, f"{material.name}: {material.note}. Look it over for cracks before each use.")
 
 
 def of_part(part: str, holes: Iterable[Hole]) -> tuple[Hole, ...]:
@@ -60,3 +64,28 @@ def of_part(part: str, holes: Iterable[Hole]) -> tuple[Hole, ...]:
     tuple of Hole
     """
     return tuple(hole for hole in holes if hole.part == part)
+
+
+def cut_steps(case: Case[Any], pieces: Iterable[Piece]) -> list[Step]:
+    """Cutting each piece from its stock, several of a kind side by side.
+
+    Parameters
+    ----------
+    case : Case
+    pieces : iterable of Piece
+
+    Returns
+    -------
+    list of Step
+    """
+    found = []
+    for piece in pieces:
+        section = in_sentence(case.row("sections", piece.section).name)
+        what = f"{piece.count} × {piece.label.lower()}"
+        alike = ", clamped side by side so that they are one length"
+        if piece.count == 1:
+            what, alike = f"the {piece.label.lower()}", ""
+        length = write(piece.length, "length", case.style)
+        words = f"Cut {what} from {section} to {length}{alike}."
+        found.append(Step(words, ("tape", "saw with a stop", "file"), CUTTING))
+    return found

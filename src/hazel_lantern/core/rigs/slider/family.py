@@ -14,16 +14,18 @@ from hazel_lantern.core.poses import Poses, Trace
 from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, View
 from hazel_lantern.core.rigs.assembly import Assembly, Checks, of
 from hazel_lantern.core.rigs.family import Family
+from hazel_lantern.core.rigs.kit.crank import HandCrank
 from hazel_lantern.core.rigs.kit.pace import pace
 from hazel_lantern.core.rigs.kit.place import Place
 from hazel_lantern.core.rigs.kit.purse import Purse
+from hazel_lantern.core.rigs.kit.slope import OnSlope, Rolls
 from hazel_lantern.core.rigs.kit.standing import nearest
 from hazel_lantern.core.rigs.kit.wheels import Runs, WheelsOn
 from hazel_lantern.core.rigs.slider import draft, words
 from hazel_lantern.core.rigs.slider import levers as mending
 from hazel_lantern.core.rigs.slider import parts as making
 from hazel_lantern.core.rigs.slider.answer import Array, SliderAnswer
-from hazel_lantern.core.rigs.slider.lamps_carriage import jam, runaway, wheel_lift
+from hazel_lantern.core.rigs.slider.lamps_carriage import jam, wheel_lift
 from hazel_lantern.core.rigs.slider.lamps_rails import frame_drift, rail_dip, rail_stress, travel
 from hazel_lantern.core.rigs.slider.model import F, SliderDesign
 from hazel_lantern.core.rigs.slider.sketch_above import from_above
@@ -129,9 +131,13 @@ class Slider(Family[SliderDesign, SliderAnswer]):
             guided=True,
             used=(("rails out of parallel by", error),),
         )
+        carried, brake = answer.carried, answer.design.drive.brake
+        rolls = Rolls("carriage", rows.wheel.name, carried.mass, carried.rolling_resistance, brake)
         return (
             Checks(answer, travel, frame_drift, rail_dip, rail_stress, jam, wheel_lift),
-            Checks(answer, tip, stand_load, runaway),
+            Checks(answer, tip, stand_load),
+            OnSlope(answer, rolls),
+            HandCrank(answer, answer.design.drive, answer.axis),
             WheelsOn(answer, runs),
             Place(answer, clearances, "sum of lengths, from lens height and room"),
             Purse(answer, lambda: self.bought),

@@ -1,11 +1,10 @@
-"""Lamps of the carriage: jamming, lifting wheels, running away."""
+"""Lamps of the carriage: jamming, lifting wheels."""
 
 from __future__ import annotations
 
 import numpy as np
 
 from hazel_lantern.core.lamps import Found, check, working
-from hazel_lantern.core.mechanics import slopes
 from hazel_lantern.core.mechanics.carriage import jam_margin
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.slider.answer import SliderAnswer
@@ -92,53 +91,4 @@ def wheel_lift(answer: SliderAnswer) -> Found:
             "rigid-body statics of four wheels",
         ),
         limit=limit,
-    )
-
-
-@check(
-    "runaway",
-    "Stays where it is left",
-    "Drive",
-    "angle",
-    None,
-    "at most",
-    "the tilt at which rolling resistance and brake let go",
-    2.0,
-)
-def runaway(answer: SliderAnswer) -> Found:
-    """Track tilt against the tilt at which the carriage rolls by itself."""
-    shot, load, drive = answer.shot, answer.carried, answer.design.drive
-    rolls = slopes.rolling_angle(load.rolling_resistance, drive.brake, load.mass)
-    tilt = abs(shot.move.slope)
-    pull = slopes.runaway_force(load.mass, tilt, load.rolling_resistance)
-    speed = slopes.end_speed(load.mass, tilt, load.rolling_resistance, shot.move.distance)
-    return Found(
-        tilt,
-        ("Stays where it is left", "Runs away down the slope"),
-        lambda s: (
-            f"It begins to roll by itself at {write(rolls, 'angle', s)} and the track tilts "
-            f"{write(tilt, 'angle', s)}"
-            + (
-                f"; let go without a brake it pulls {write(pull, 'force', s)} and reaches "
-                f"{write(speed, 'speed', s)}."
-                if pull
-                else "."
-            )
-        ),
-        working(
-            "rolls at W sin tilt = r W cos tilt + B",
-            (
-                ("tilt", "track tilt", tilt, "angle"),
-                (
-                    "r",
-                    f"rolling resistance, {answer.rows.wheel.name.lower()}",
-                    load.rolling_resistance,
-                    "percent",
-                ),
-                ("B", "brake holds", drive.brake, "force"),
-                ("W", "weight on the wheels", load.mass * GRAVITY, "force"),
-            ),
-            "equilibrium on a slope",
-        ),
-        limit=rolls,
     )

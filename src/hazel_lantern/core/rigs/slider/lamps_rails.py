@@ -6,6 +6,7 @@ import numpy as np
 
 from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics import picture
+from hazel_lantern.core.rigs.kit.strength import stress_check, stressed
 from hazel_lantern.core.rigs.slider.answer import SliderAnswer
 from hazel_lantern.core.units import write
 
@@ -138,41 +139,14 @@ def rail_dip(answer: SliderAnswer) -> Found:
     )
 
 
-@check(
-    "rail-stress",
-    "Rail stress",
-    "Frame",
-    "percent",
-    1.0,
-    "at most",
-    "the material's working stress, with its factor for how it fails",
-)
+@stress_check("rail-stress", "Rail is strong enough")
 def rail_stress(answer: SliderAnswer) -> Found:
     """Bending stress against the working stress."""
-    material = answer.rows.material
-    share = answer.bending.stress / material.working_stress
-    worst = float(answer.bending.stress.max())
-    manner = {"yields": "bends for good", "cracks": "cracks", "creeps": "goes on sagging"}
-    return Found(
-        share,
-        ("Rail stress", f"Rail {manner[material.failure]}"),
-        lambda s: (
-            f"The rail is loaded to {write(worst, 'stress', s)}, "
-            f"{write(float(share.max()), 'percent', s)} of what this material is worked at; it "
-            f"{material.failure} past its limit of {write(material.yield_stress, 'stress', s)}."
-        ),
-        working(
-            "stress = M c / I",
-            (
-                ("M c / I", "bending stress", worst, "stress"),
-                ("c", "to the outer fibre", answer.rows.section.properties.extreme_fibre, "fine"),
-                (
-                    "S",
-                    f"working stress, {material.name.lower()}: {material.note}",
-                    material.working_stress,
-                    "stress",
-                ),
-            ),
-            "Roark; moments by statics from the supports' reactions",
-        ),
+    return stressed(
+        "Rail",
+        answer.rows.material,
+        answer.bending.stress / answer.rows.material.working_stress,
+        lambda s: f"The rail is bent with {write(float(answer.bending.stress.max()), 'stress', s)}",
+        (("c", "to the outer fibre", answer.rows.section.properties.extreme_fibre, "fine"),),
+        "M c / I; moments by statics from the supports' reactions",
     )

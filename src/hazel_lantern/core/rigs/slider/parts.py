@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from hazel_lantern.core.parts import Hole, Part, Piece, Template
 from hazel_lantern.core.rigs.kit.bill import Bill
+from hazel_lantern.core.rigs.kit.crank import crank_parts
 from hazel_lantern.core.rigs.kit.words import of_part
 from hazel_lantern.core.rigs.slider.answer import SliderAnswer
 
@@ -42,10 +43,7 @@ def parts_list(answer: SliderAnswer) -> tuple[Part, ...]:
             bill.hardware("ballast", "ballast-bag", mass=supports.ballast)
     else:
         bill.hardware("blocks", "support-block", supports.count)
-    if design.drive.kind == "hand crank":
-        bill.hardware("crank", "crank")
-        metres = max(1, round(2 * design.rails.length + 1.5))
-        bill.hardware("line", "spool-line", metres, note="by the metre")
+    crank_parts(bill, design.drive, 2 * design.rails.length + 1.0)
     if design.drive.brake:
         bill.hardware("brake", "brake")
     if answer.shot.move.slope:

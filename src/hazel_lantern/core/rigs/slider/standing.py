@@ -6,11 +6,12 @@ import math
 
 import numpy as np
 
-from hazel_lantern.core.lamps import Found, Inputs, check, working
+from hazel_lantern.core.lamps import Found, Inputs, working
 from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.kit.place import Spans, beyond_setting
 from hazel_lantern.core.rigs.kit.standing import STAND_WEIGHT_HEIGHT, Over, nearest, tip_check
+from hazel_lantern.core.rigs.kit.strength import rated, rating_check
 from hazel_lantern.core.rigs.slider.answer import SliderAnswer
 from hazel_lantern.core.units import write
 
@@ -141,41 +142,17 @@ def tip(answer: SliderAnswer) -> Found:
     )
 
 
-@check(
-    "stand-load",
-    "Weight on the stand",
-    "Frame",
-    "mass",
-    None,
-    "at most",
-    "the lower rating of stand and head, times the share of a rating in the settings",
-)
+@rating_check("stand-load", "Weight on the stand", "Frame", "lower rating of stand and head")
 def stand_load(answer: SliderAnswer) -> Found:
     """What rests on the most loaded stand against the lower rating of stand and head."""
-    supports, stand, applies = answer.design.supports, answer.rows.stand, answer.on_stands
-    rating, share = min(stand.rating, supports.rating), answer.settings.working_fraction
+    supports, applies = answer.design.supports, answer.on_stands
     carried = answer.bending.reactions.max(axis=0) / (GRAVITY * math.cos(answer.shot.move.slope))
-    heaviest = float(carried.max())
-    return Found(
-        carried if applies else 0.0,
+    return rated(
         ("Weight on the stand" if applies else "No stand to load", "Too heavy for the stand"),
-        lambda s: (
-            f"{write(heaviest, 'mass', s)} rests on one stand; its lower rating, "
-            f"of stand or head, is {write(rating, 'mass', s)} and "
-            f"{write(share, 'percent', s)} of that is used."
-            if applies
-            else "The rails rest on blocks, so no stand or head is loaded."
-        ),
-        working(
-            "limit = share × least rating",
-            (
-                ("R", "heaviest support reaction, as mass", heaviest, "mass"),
-                ("S", f"stand rating, {stand.name.lower()}", stand.rating, "mass"),
-                ("H", "head rating", supports.rating, "mass"),
-                ("share", "used of a rating", share, "percent"),
-            ),
-            "beam reactions; ratings as given with stand and head",
-        ),
-        limit=rating * share,
-        applies=applies,
+        carried if applies else 0.0,
+        {"stand": answer.rows.stand.rating, "head": supports.rating},
+        answer.settings.working_fraction,
+        lambda s: f"{write(float(carried.max()), 'mass', s)} rests on one stand",
+        "beam reactions; ratings as given with stand and head",
+        "" if applies else "The rails rest on blocks, so no stand or head is loaded.",
     )

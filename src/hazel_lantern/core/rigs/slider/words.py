@@ -2,23 +2,21 @@
 
 from __future__ import annotations
 
-import math
-
 import numpy as np
 
 from hazel_lantern.core.mechanics import slopes
 from hazel_lantern.core.parts import Step, in_sentence
 from hazel_lantern.core.rigs.kit.standing import LEAST_LEFT, nearest
-from hazel_lantern.core.rigs.kit.words import CLAMPED, CUTTING, crack_caution
+from hazel_lantern.core.rigs.kit.words import CLAMPED, CUTTING, cut_steps, workshop_cautions
 from hazel_lantern.core.rigs.slider.answer import SliderAnswer
-from hazel_lantern.core.rigs.slider.parts import plate_size
+from hazel_lantern.core.rigs.slider.parts import pieces, plate_size
 from hazel_lantern.core.rigs.slider.standing import ways_over
 from hazel_lantern.core.units import write
 
 
 def readout(answer: SliderAnswer, station: str) -> tuple[tuple[str, str], ...]:
     """Computed figures of a station."""
-    style, axis, drive = answer.style, answer.axis, answer.design.drive
+    style, axis = answer.style, answer.axis
     if station == "Frame":
         return (
             ("Rails stand at", write(answer.rail_height, "length", style)),
@@ -35,14 +33,6 @@ def readout(answer: SliderAnswer, station: str) -> tuple[tuple[str, str], ...]:
         ("Greatest push", write(push, "force", style)),
         ("Moving mass", write(axis.inertia, "mass", style)),
     ]
-    if drive.kind == "hand crank":
-        turn = math.pi * drive.spool
-        force = push * drive.spool / (2 * drive.crank * drive.efficiency)
-        rows += [
-            ("Turns of the crank", f"{answer.shot.move.distance / turn:.1f}"),
-            ("Greatest turns a second", f"{speed / turn:.2f}"),
-            ("Force at the crank", write(force, "force", style)),
-        ]
     if answer.shot.move.slope:
         pull = slopes.runaway_force(
             axis.inertia, answer.shot.move.slope, answer.carried.rolling_resistance
@@ -54,21 +44,12 @@ def readout(answer: SliderAnswer, station: str) -> tuple[tuple[str, str], ...]:
 def cautions(answer: SliderAnswer, station: str) -> tuple[str, ...]:
     """What to mind at a station; nothing that is not at stake there."""
     found = []
-    if station in ("Frame", "Shot", "Drive") and answer.shot.move.slope:
-        found.append(
-            "Hold or brake the carriage whenever the track is tilted, and keep hands "
-            "and faces out of its way down."
-        )
     if station == "Frame" and answer.on_stands:
         found.append(
             "Hang weight on the stand before the camera goes on. Keep a hand on the rig "
             "when the camera comes off."
         )
-    if station == "Drive" and answer.design.drive.kind == "hand crank":
-        found.append("Keep fingers and straps clear of the line where it runs onto the spool.")
-    if station == "Build":
-        found.append(CUTTING)
-    return (*found, *crack_caution(answer.rows.material, station))
+    return (*found, *workshop_cautions(answer.rows.material, station))
 
 
 def _stand_words(answer: SliderAnswer) -> str:
@@ -88,13 +69,7 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
     length, breadth = plate_size(answer)
     pair = answer.rails == 2
     found = [
-        Step(
-            f"Cut {'two rails' if pair else 'the rail'} of {in_sentence(rows.section.name)} to "
-            f"{write(rails.length, 'length', style)}"
-            + (", clamped side by side so that they are one length." if pair else "."),
-            ("tape", "saw with a stop", "file"),
-            CUTTING,
-        ),
+        *cut_steps(answer.case, pieces(answer)),
         Step(
             f"Cut the carriage plate {write(length, 'length', style)} by "
             f"{write(breadth, 'length', style)} from 18 mm plywood and mark its near left corner: "
