@@ -88,6 +88,17 @@ def test_a_rig_from_nothing_by_keyboard_alone(empty_window, hand, qtbot, tmp_pat
     assert not window.session.document.project.rigs
 
 
+def test_the_tag_looked_at_stays_lit_and_every_tag_gets_its_lamp(window, hand, qtbot):
+    qtbot.waitUntil(lambda: all(tag.state for tag in window.top.tags), timeout=3000)
+    kept = list(window.top.tags)
+    current = window.session.document.current
+    hand.click(window.top.tags[current])
+    assert [tag.isChecked() for tag in window.top.tags] == [
+        at == current for at in range(len(kept))
+    ]
+    assert window.top.tags == kept
+
+
 def test_everything_is_reached_by_tab(window, hand):
     seen = []
     window.activateWindow()

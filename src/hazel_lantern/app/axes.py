@@ -108,5 +108,7 @@ def thinned(x: Array, y: Array, column: float = 2.0) -> tuple[Array, Array]:
     order = np.lexsort((y, columns))
     ends = np.append(starts[1:], len(x)) - 1
     # Sorted by column and height, the first and the last of a column are its extremes.
-    chosen = np.unique(np.concatenate([starts, ends, order[starts], order[ends]]))
+    chosen = np.zeros(len(x), dtype=bool)
+    for some in (starts, ends, order[starts], order[ends]):
+        chosen[some] = True
     return x[chosen], y[chosen]

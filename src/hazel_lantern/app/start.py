@@ -26,11 +26,12 @@ from hazel_lantern.core.workshop import Workshop
 def make_app() -> QApplication:
     """The Qt application with fonts; the theme comes later."""
     found = QApplication.instance()
-    app = found if isinstance(found, QApplication) else QApplication(sys.argv[:1])
+    # Named as an argument, the style is not wrapped for Python with its hundreds of names.
+    named = [*sys.argv[:1], "-style", "Fusion"]
+    app = found if isinstance(found, QApplication) else QApplication(named)
     app.setApplicationName("hazel-lantern")
     app.setApplicationDisplayName("Hazel Lantern")
     app.setDesktopFileName("hazel-lantern")
-    app.setStyle("Fusion")
     theme.load_fonts()
     return app
 

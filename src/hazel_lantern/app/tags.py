@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QIcon, QPainter, QPainterPath, QPaintEvent, QPen
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
+from PyQt6.QtGui import QIcon, QPainter, QPainterPath, QPaintEvent, QPen, QShowEvent
 from PyQt6.QtWidgets import (
     QAbstractButton,
     QHBoxLayout,
@@ -23,21 +23,29 @@ from hazel_lantern.app.widgets import empty
 from hazel_lantern.core.lamps import State
 
 BAR = 54
+#: Lamps on the dark bar.
+ON_HUSK = {State.HOLDS: "#B9C784", State.TIGHT: "#F0A86A", State.FAILS: "#F3A093"}
 
 
 class Tag(QAbstractButton):
-    """A luggage tag with the rig's name and its worst lamp."""
+    """A luggage tag with the rig's name and its worst lamp, once that is known."""
 
-    def __init__(self, name: str, state: State, current: bool) -> None:
+    def __init__(self, name: str) -> None:
         super().__init__()
         self.setText(name)
-        self.state = state
+        self.state: State | None = None
         self.setCheckable(True)
-        self.setChecked(current)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self.setAccessibleName(f"Rig {name}: {state}")
-        self.setToolTip(f"{name}: {state}. Double click renames")
+
+    def show_state(self, state: State | None, current: bool) -> None:
+        """The rig's worst lamp, and whether it is looked at."""
+        self.state = state
+        self.setChecked(current)
+        said = self.text() if state is None else f"{self.text()}: {state}"
+        self.setAccessibleName(f"Rig {said}")
+        self.setToolTip(f"{said}. Double click renames")
+        self.update()
 
     def sizeHint(self) -> QSize:
         """As wide as its name."""
@@ -74,14 +82,9 @@ class Tag(QAbstractButton):
             self.text(), Qt.TextElideMode.ElideRight, int(words.width())
         )
         painter.drawText(words, Qt.AlignmentFlag.AlignVCenter, name)
-        ink = (
-            None
-            if lit
-            else {State.HOLDS: "#B9C784", State.TIGHT: "#F0A86A", State.FAILS: "#F3A093"}[
-                self.state
-            ]
-        )
-        painter.drawPixmap(int(box.right() - 29), 11, theme.lamp_glyph(self.state, 20, ink))
+        if self.state is not None:
+            ink = None if lit else ON_HUSK[self.state]
+            painter.drawPixmap(int(box.right() - 29), 11, theme.lamp_glyph(self.state, 20, ink))
 
 
 class TopBar(QWidget):
@@ -149,6 +152,10 @@ class TopBar(QWidget):
         self.pack_button.setToolTip(told("pack"))
         layout.addWidget(self.pack_button)
         self._shown: object = None
+        self._stands = False
+        self._waiting = QTimer(self)
+        self._waiting.setSingleShot(True)
+        self._waiting.timeout.connect(self._show_all)
         self.restyle()
 
     def restyle(self) -> None:
@@ -180,14 +187,12 @@ class TopBar(QWidget):
         self._name.setText(
             self._name.fontMetrics().elidedText(project.name, Qt.TextElideMode.ElideRight, 170)
         )
-        shown = (
-            tuple((rig.name, self.session.state_of(at)) for at, rig in enumerate(project.rigs)),
-            document.current,
-            theme.current().name,
-        )
+        shown = [rig.name for rig in project.rigs], theme.current().name
         if shown != self._shown:
             self._shown = shown
             self._build_tags()
+        for at, tag in enumerate(self.tags):
+            tag.show_state(self._state(at), at == document.current)
         for system, choice in self.unit_buttons.items():
             choice.setChecked(project.settings.units == system)
         for step, can, words in (
@@ -197,6 +202,22 @@ class TopBar(QWidget):
             step.setEnabled(can)
             step.setToolTip(words if can else "Nothing to take back")
         self.pack_button.setEnabled(bool(project.rigs))
+
+    def _state(self, at: int) -> State | None:
+        """The worst lamp of a rig; those not looked at wait until the window stands."""
+        if self._stands or at == self.session.document.current:
+            return self.session.state_of(at)
+        return None
+
+    def showEvent(self, event: QShowEvent | None) -> None:
+        """Once the window stands there is time for the lamps of every rig."""
+        super().showEvent(event)
+        self._waiting.start()
+
+    def _show_all(self) -> None:
+        if not self._stands:
+            self._stands = True
+            self.refresh()
 
     @property
     def saved_words(self) -> str:
@@ -210,9 +231,8 @@ class TopBar(QWidget):
     def _build_tags(self) -> None:
         empty(self._tags)
         self.tags = []
-        document = self.session.document
-        for at, rig in enumerate(document.project.rigs):
-            tag = Tag(rig.name, self.session.state_of(at), at == document.current)
+        for at, rig in enumerate(self.session.document.project.rigs):
+            tag = Tag(rig.name)
             tag.clicked.connect(partial(self._look, at))
             tag.mouseDoubleClickEvent = partial(self._double, at)  # type: ignore
             self._tags.addWidget(tag, 0, Qt.AlignmentFlag.AlignBottom)
@@ -230,6 +250,8 @@ class TopBar(QWidget):
     def _look(self, at: int) -> None:
         self.session.play(False)
         self.session.document.look_at(at)
+        # A click turns any button over, also the tag that is looked at already.
+        self.refresh()
 
     def _double(self, at: int, event: object) -> None:
         self.rename_rig.emit(at)

@@ -72,11 +72,10 @@ class Boom:
         places = {0.0, *(place for place, _ in lumps)}
         places.update(edge for one in stretches for edge in (one.start, one.end))
         edges = sorted(places)
-        self.nodes: Array = np.unique(
-            np.concatenate(
-                [np.linspace(a, b, PER_STRETCH + 1) for a, b in pairwise(edges) if b - a > 1e-6]
-            ).round(9)
-        )
+        between = [np.linspace(a, b, PER_STRETCH + 1) for a, b in pairwise(edges) if b - a > 1e-6]
+        # Each stretch but the first begins where the one before ends.
+        inner = [places[1:] for places in between[1:]]
+        self.nodes: Array = np.concatenate([between[0], *inner]).round(9)
         self._size = np.diff(self.nodes)
         self._rigidity = _along(stretches, self.middles, "rigidity")
         self._mass = _along(stretches, self.middles, "line_mass")
