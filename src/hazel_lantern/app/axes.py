@@ -99,16 +99,11 @@ def thinned(x: Array, y: Array, column: float = 2.0) -> tuple[Array, Array]:
     Returns
     -------
     x, y : ndarray, shape (m,)
-        Of each column the first, the least, the greatest and the last point.
+        Of each column the first point, the least and the greatest height, and the last point.
     """
-    if len(x) < 2 * (x[-1] - x[0]) / column or (np.diff(x) < 0).any():
+    if len(x) < 4 * (x[-1] - x[0]) / column or (np.diff(x) < 0).any():
         return x, y
-    columns = np.floor(x / column)
-    starts = np.flatnonzero(np.diff(columns, prepend=-np.inf))
-    order = np.lexsort((y, columns))
+    starts = np.flatnonzero(np.diff(np.floor(x / column), prepend=-np.inf))
     ends = np.append(starts[1:], len(x)) - 1
-    # Sorted by column and height, the first and the last of a column are its extremes.
-    chosen = np.zeros(len(x), dtype=bool)
-    for some in (starts, ends, order[starts], order[ends]):
-        chosen[some] = True
-    return x[chosen], y[chosen]
+    heights = y[starts], np.minimum.reduceat(y, starts), np.maximum.reduceat(y, starts), y[ends]
+    return np.repeat(x[[starts, ends]], 2, axis=0).T.ravel(), np.stack(heights, axis=1).ravel()

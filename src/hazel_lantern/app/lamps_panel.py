@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from functools import partial
 
-from PyQt6.QtCore import QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QPainter, QPaintEvent, QPen, QResizeEvent
+from PyQt6.QtCore import QEvent, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QHelpEvent, QPainter, QPaintEvent, QPen, QResizeEvent
 from PyQt6.QtWidgets import (
     QAbstractButton,
     QHBoxLayout,
     QLabel,
     QProgressBar,
     QScrollArea,
+    QToolTip,
     QVBoxLayout,
     QWidget,
 )
@@ -23,6 +24,7 @@ from hazel_lantern.app.workers import Worker
 from hazel_lantern.core import mends
 from hazel_lantern.core.identity import same
 from hazel_lantern.core.lamps import Lamp, State
+from hazel_lantern.core.units import Style
 
 LEAST_SHOWN = 3
 ROW = 44
@@ -36,17 +38,29 @@ class LampRow(QAbstractButton):
         self.id = id
         self.lamp: Lamp | None = None
         self._right = ""
+        self._style = Style()
+        self._looks: tuple[object, ...] = ()
         self.setCheckable(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
     def show_lamp(self, lamp: Lamp, session: Session) -> None:
-        """Take the lamp as it is now."""
+        """Take the lamp as it is now; painted anew only if it looks another way."""
         self.lamp = lamp
+        self._style = session.style
         self._right = lamp.reading(session.style)
-        self.setAccessibleName(f"{lamp.headline}: {lamp.state}, {self._right}")
-        self.setToolTip(lamp.meaning(session.style))
-        self.update()
+        looks = lamp.headline, lamp.state, self._right, lamp.fraction(), lamp.applies
+        if looks != self._looks:
+            self._looks = looks
+            self.setAccessibleName(f"{lamp.headline}: {lamp.state}, {self._right}")
+            self.update()
+
+    def event(self, event: QEvent | None) -> bool:
+        """What it means is told when the pointer rests on it, and only then worded."""
+        if isinstance(event, QHelpEvent) and event.type() == QEvent.Type.ToolTip and self.lamp:
+            QToolTip.showText(event.globalPos(), self.lamp.meaning(self._style), self)
+            return True
+        return super().event(event)
 
     def sizeHint(self) -> QSize:
         """Two lines."""

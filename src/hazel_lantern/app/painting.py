@@ -3,14 +3,19 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
+import numpy as np
+from numpy.typing import NDArray
 from PyQt6.QtCore import QPointF, QRectF, Qt
-from PyQt6.QtGui import QBrush, QColor, QPainter, QPainterPath, QPen, QPolygonF
+from PyQt6.QtGui import QBrush, QColor, QPainter, QPen, QPolygonF
 
 from hazel_lantern.app import theme
 from hazel_lantern.core.sketch import Arrow, Disc, Line, Note, Point, Shape, Sketch
 from hazel_lantern.core.units import Style, write
+
+Array = NDArray[np.float64]
 
 
 @dataclass(frozen=True)
@@ -25,9 +30,27 @@ class Mapping:
         """A point of the sketch on the widget."""
         return QPointF(self.x0 + point[0] * self.scale, self.y0 - point[1] * self.scale)
 
+    def to_polygon(self, points: Sequence[Point]) -> QPolygonF:
+        """Many points of the sketch on the widget."""
+        places = np.array(points)
+        return polygon(self.x0 + places[:, 0] * self.scale, self.y0 - places[:, 1] * self.scale)
+
     def to_m(self, x: float, y: float) -> Point:
         """A point of the widget on the sketch."""
         return (x - self.x0) / self.scale, (self.y0 - y) / self.scale
+
+
+def polygon(xs: Array, ys: Array) -> QPolygonF:
+    """Points of two arrays, written where the polygon keeps them: one by one takes a frame."""
+    found = QPolygonF()
+    found.fill(QPointF(), len(xs))
+    kept = found.data()
+    if kept is None:
+        return found
+    kept.setsize(16 * len(xs))
+    places = np.frombuffer(kept, dtype=np.float64)  # type: ignore[call-overload]
+    places[0::2], places[1::2] = xs, ys
+    return found
 
 
 def fit(bounds: tuple[float, float, float, float], area: QRectF) -> Mapping:
@@ -121,10 +144,7 @@ class SketchPainter:
             pen.setDashPattern([4, 3])
         self._painter.setPen(pen)
         self._painter.setBrush(Qt.BrushStyle.NoBrush)
-        path = QPainterPath(self._map.to_px(line.points[0]))
-        for point in line.points[1:]:
-            path.lineTo(self._map.to_px(point))
-        self._painter.drawPath(path)
+        self._painter.drawPolyline(self._map.to_polygon(line.points))
 
     def _shape(self, shape: Shape) -> None:
         pen = QPen(_outline(shape.role), 1)
@@ -133,7 +153,7 @@ class SketchPainter:
         self._painter.setPen(pen)
         fill = QBrush(Qt.BrushStyle.NoBrush) if shape.hollow else QBrush(_fill(shape.role))
         self._painter.setBrush(fill)
-        self._painter.drawPolygon(QPolygonF([self._map.to_px(point) for point in shape.points]))
+        self._painter.drawPolygon(self._map.to_polygon(shape.points))
 
     def _disc(self, disc: Disc) -> None:
         dark = disc.role == "wheel"

@@ -78,12 +78,18 @@ class Pill(QAbstractButton):
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.editor: _Editor | None = None
         self._edited = 0
+        self._shows: tuple[object, ...] = ()
         self.balloon: Balloon | None = None
         self.clicked.connect(self.begin)
         self.refresh()
 
     def refresh(self) -> None:
         """Show the field as it is now."""
+        # Rows of the catalogue are named by the workshop, which is only ever replaced.
+        shows = self.session.value(self.path), self.session.style, id(self.session.workshop)
+        if shows == self._shows:
+            return
+        self._shows = shows
         spec = self.session.spec(self.path)
         words = self.session.shown(self.path)
         self.setText(f"{self.prefix} {words}".strip())

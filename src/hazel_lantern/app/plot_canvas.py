@@ -5,11 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
-from PyQt6.QtGui import QFontMetricsF, QMouseEvent, QPainter, QPaintEvent, QPen, QPixmap, QPolygonF
+from PyQt6.QtGui import QFontMetricsF, QMouseEvent, QPainter, QPaintEvent, QPen, QPixmap
 from PyQt6.QtWidgets import QWidget
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.axes import Array, Axis, equal_scales, thinned, ticks
+from hazel_lantern.app.painting import polygon
 
 #: A tick for so many pixels, across and up.
 EVERY = 52, 26
@@ -150,8 +151,7 @@ class Canvas(QWidget):
                 pen.setDashPattern(list(curve.dashes))
             pen.setJoinStyle(Qt.PenJoinStyle.BevelJoin)
             painter.setPen(pen)
-            places = [QPointF(x, y) for x, y in zip(xs.tolist(), ys.tolist(), strict=True)]
-            painter.drawPolyline(QPolygonF(places))
+            painter.drawPolyline(polygon(xs, ys))
         if self._cursor is not None:
             painter.setPen(QPen(theme.colour("ink"), 1.2))
             x = across.px(self._cursor)

@@ -20,6 +20,7 @@ from hazel_lantern.core.fields import (
     read_field,
     value_at,
 )
+from hazel_lantern.core.identity import same
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.rigs.case import Case
@@ -51,6 +52,7 @@ class Session(QObject):
         self.workshop = workshop
         self.assessor = Assessor()
         self.document = Document(project, self._guard)
+        self._found: tuple[tuple[object, ...], Assessment] | None = None
         self.mark = 0
         self._turned: float | None = None
         self.station = "Frame"
@@ -88,9 +90,14 @@ class Session(QObject):
 
     @property
     def assessment(self) -> Assessment | None:
-        """Its assessment."""
+        """Its assessment; views ask for it many times in a frame."""
         rig = self.rig
-        return None if rig is None else self.assessor.look(self.document.current, self.case(rig))
+        if rig is None:
+            return None
+        now = rig, self.settings, self.workshop, self.document.current
+        if self._found is None or not same(self._found[0], now):
+            self._found = now, self.assessor.look(self.document.current, self.case(rig))
+        return self._found[1]
 
     @property
     def settings(self) -> Settings:
@@ -122,6 +129,7 @@ class Session(QObject):
     def _catch_up(self, whole: object) -> None:
         rig = self.rig
         assert isinstance(whole, Assessment)
+        self._found = None
         if rig is not None and self.assessor.catch_up(self.document.current, self.case(rig), whole):
             self._late.start()
 

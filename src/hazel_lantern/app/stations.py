@@ -22,7 +22,7 @@ class Station(QAbstractButton):
         super().__init__()
         self.setText(name)
         self._key = f"Alt {number}"
-        self.state = State.HOLDS
+        self.state: State | None = None
         self.setCheckable(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
@@ -30,9 +30,10 @@ class Station(QAbstractButton):
 
     def show_state(self, state: State) -> None:
         """Take the worst lamp of the station."""
-        self.state = state
-        self.setAccessibleName(f"{self.text()}: {state}")
-        self.update()
+        if state is not self.state:
+            self.state = state
+            self.setAccessibleName(f"{self.text()}: {state}")
+            self.update()
 
     def sizeHint(self) -> QSize:
         """A square, nearly."""
@@ -56,9 +57,8 @@ class Station(QAbstractButton):
             painter.setPen(theme.colour("hazel"))
             painter.drawRect(QRectF(self.rect()).adjusted(2, 2, -3, -3))
         middle = self.height() / 2
-        painter.drawPixmap(
-            int(self.width() / 2 - 12), int(middle - 36), theme.lamp_glyph(self.state, 24)
-        )
+        glyph = theme.lamp_glyph(self.state or State.HOLDS, 24)
+        painter.drawPixmap(int(self.width() / 2 - 12), int(middle - 36), glyph)
         painter.setFont(theme.font(14, bold=self.isChecked()))
         painter.setPen(theme.colour(t.ink))
         painter.drawText(
@@ -100,6 +100,8 @@ class Stations(QWidget):
         ground = "#E3D7C2" if t.name == "day" else "#15100B"
         self.setStyleSheet(f"#stations {{ background: {ground}; }}")
         self.refresh()
+        for station in self.buttons.values():
+            station.update()
 
     def refresh(self) -> None:
         """Show where we are and each station's worst lamp."""

@@ -40,8 +40,10 @@ class Tag(QAbstractButton):
 
     def show_state(self, state: State | None, current: bool) -> None:
         """The rig's worst lamp, and whether it is looked at."""
-        self.state = state
         self.setChecked(current)
+        if state is self.state and self.toolTip():
+            return
+        self.state = state
         said = self.text() if state is None else f"{self.text()}: {state}"
         self.setAccessibleName(f"Rig {said}")
         self.setToolTip(f"{said}. Double click renames")

@@ -211,15 +211,14 @@ def replaced(root: ModelT, path: str, value: Any, style: Style | None = None) ->
     EditError
         Names the field, the value and what would be accepted; ``root`` is as it was.
     """
-    style = style or Style()
-    try:
-        spec = describe(root, path)
-    except (KeyError, IndexError, TypeError):
-        spec = None
     try:
         return typing.cast(ModelT, _rebuilt(root, path.split("."), value, path))
     except ValidationError as error:
-        raise EditError(_why(error, spec, style)) from None
+        try:
+            spec = describe(root, path)
+        except (KeyError, IndexError, TypeError):
+            spec = None
+        raise EditError(_why(error, spec, style or Style())) from None
 
 
 def _rebuilt(node: Any, names: Sequence[str], value: Any, path: str) -> Any:
