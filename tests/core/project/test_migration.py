@@ -16,15 +16,16 @@ OLD = (Path(__file__).parent / "tide-mill-1.hazel.json").read_text(encoding="utf
 NEW = (DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8")
 #: What version 1 said of the demo when it was the newest: lamp, value, limit.
 THEN = json.loads((Path(__file__).parent / "tide-mill-1.lamps.json").read_text(encoding="utf-8"))
-#: What hangs on the beam, which then left out up to 1e-5 between its nodes.
+#: What hangs on the beam, which then left out up to 1e-5 between its nodes, and on the slider's
+#: push, which then left out that a carriage about to roll resists already.
 BENT = {
-    "slider.frame-drift",
-    "slider.rail-dip",
-    "slider.rail-stress",
-    "slider.stand-load",
-    "dolly.ride",
-    "dolly.track-dip",
-    "dolly.track-stress",
+    "slider.frame-drift": 2e-3,
+    "slider.rail-dip": 2e-3,
+    "slider.rail-stress": 1e-5,
+    "slider.stand-load": 1e-5,
+    "dolly.ride": 1e-5,
+    "dolly.track-dip": 1e-5,
+    "dolly.track-stress": 1e-5,
 }
 
 
@@ -49,7 +50,7 @@ def test_a_migrated_rig_assesses_as_it_did(number):
             assert lamp.value * GRAVITY == pytest.approx(value, rel=1e-12)
             assert lamp.limit * GRAVITY == pytest.approx(limit, rel=0.03)
             continue
-        near = 1e-5 if id in BENT else 1e-12
+        near = BENT.get(id, 1e-12)
         assert lamp.value == pytest.approx(value, rel=near, abs=1e-15), id
         assert lamp.limit == pytest.approx(limit, rel=1e-12), id
 

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Any, Generic, NamedTuple, TypeVar
 
-from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.fields import Edit, value_at
 from hazel_lantern.core.rigs.case import Case
 
 
@@ -103,6 +103,20 @@ class Ranking:
     station: str = "Frame"
     by_size: str = ""
     path: str = ""
+
+    @classmethod
+    def of(
+        cls,
+        case: Case[Any],
+        id: str,
+        title: str,
+        path: str,
+        candidates: Callable[[], Iterable[Candidate]],
+        figure: str,
+        *more: str,
+    ) -> Ranking:
+        """Of a field."""
+        return cls(id, title, candidates, value_at(case.setup, path), figure, more, path=path)
 
 
 @dataclass(frozen=True)

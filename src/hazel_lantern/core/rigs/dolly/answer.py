@@ -9,14 +9,12 @@ from typing import TYPE_CHECKING
 import numpy as np
 from numpy.typing import NDArray
 
-from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.catalogue.rows import Floor, Material, Roller, Section, Stand
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics import carriage, track
-from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.rigs.answer import Answer
 from hazel_lantern.core.rigs.dolly.model import DollyDesign
 from hazel_lantern.core.rigs.dolly.path import Line, least_radius, real_line, wanted_line
+from hazel_lantern.core.rigs.kit.rolling import RollingAnswer
 from hazel_lantern.core.rigs.kit.standing import STAND_WEIGHT_HEIGHT
 from hazel_lantern.core.shot import Arc
 
@@ -60,17 +58,6 @@ class Lump:
     size: tuple[float, float, float] = (0.0, 0.0, 0.0)
 
 
-@dataclass(frozen=True)
-class Course:
-    """The move: times, way covered, place along the line from its middle, speed, acceleration."""
-
-    times: Array
-    marks: Array
-    place: Array
-    speed: Array
-    acceleration: Array
-
-
 def corners_of(form: str, half: float, side: float) -> Array:
     """Corners of a form that reaches so far ahead and so far to either side, (corners, 2) m."""
     if form == "triangle":
@@ -85,7 +72,7 @@ def outline(places: Array) -> Array:
 
 
 @dataclass(frozen=True, eq=False)
-class DollyAnswer(Answer[DollyDesign]):
+class DollyAnswer(RollingAnswer[DollyDesign]):
     """A solved dolly; arrays have one value per mark.
 
     ``borrowed`` is the shaking of the design a moment ago, used while something is dragged.
@@ -105,15 +92,6 @@ class DollyAnswer(Answer[DollyDesign]):
             case.row("floors", design.track.floor),
             case.row("stands", design.platform.stand),
         )
-
-    @kept
-    def course(self) -> Course:
-        """Marks even in time, with the moments of greatest acceleration among them."""
-        shot = self.shot
-        times, motion = shot.pace.marked(shot.move.distance)
-        place = shot.move.sense * (motion.place - shot.move.distance / 2)
-        speed, acceleration = shot.move.sense * motion.speed, shot.move.sense * motion.acceleration
-        return Course(times, motion.place, place, speed, acceleration)
 
     @property
     def gauge(self) -> float:
@@ -217,35 +195,6 @@ class DollyAnswer(Answer[DollyDesign]):
             push_height=max(pushed_at, 0.0),
             rolling_resistance=self.rolling_resistance,
         )
-
-    @property
-    def weight(self) -> float:
-        """Of all that rolls, N."""
-        return self.carried.mass * GRAVITY
-
-    @kept
-    def axis(self) -> Axis:
-        """The dolly along its line; it resists from the moment it is about to roll."""
-        run, shot, weight = self.course, self.shot, self.weight
-        every = np.ones_like(run.times)
-        return Axis(
-            name="way covered",
-            kind="length",
-            place=run.marks,
-            speed=np.abs(run.speed),
-            acceleration=run.acceleration * shot.move.sense,
-            resisting={
-                "slope": weight * math.sin(shot.move.slope) * shot.move.sense * every,
-                "rolling": self.rolling_resistance * weight * math.cos(shot.move.slope) * every,
-            },
-            inertia=self.carried.mass,
-            pixels=self.focal_px / shot.subject.distance,
-        )
-
-    @kept
-    def push(self) -> Array:
-        """Along the line, ahead positive, N."""
-        return self.axis.effort * self.shot.move.sense
 
     @kept
     def radius(self) -> float:

@@ -110,35 +110,12 @@ def tries(answer: DollyAnswer) -> Iterable[Candidate]:
 
 def rankings(answer: DollyAnswer) -> tuple[Ranking, ...]:
     """What makers try, rails, wheels and floors."""
-    design = answer.design
+    case, t, roller = answer.case, F.track, F.wheels.roller
     return (
         Ranking("tries", "To try", lambda: tries(answer), "as it is", "ride", ("push",)),
-        Ranking(
-            "rails",
-            "Rails",
-            lambda: rails(answer),
-            design.track.section,
-            "track-dip",
-            ("ride",),
-            path=F.track.section,
-        ),
-        Ranking(
-            "rollers",
-            "Wheels",
-            lambda: rollers(answer),
-            design.wheels.roller,
-            "ride",
-            ("push",),
-            path=F.wheels.roller,
-        ),
-        Ranking(
-            "floors",
-            "Floors",
-            lambda: floors(answer),
-            design.track.floor,
-            "ride",
-            path=F.track.floor,
-        ),
+        Ranking.of(case, "rails", "Rails", t.section, lambda: rails(answer), "track-dip", "ride"),
+        Ranking.of(case, "rollers", "Wheels", roller, lambda: rollers(answer), "ride", "push"),
+        Ranking.of(case, "floors", "Floors", t.floor, lambda: floors(answer), "ride"),
     )
 
 

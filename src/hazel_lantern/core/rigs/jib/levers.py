@@ -78,42 +78,20 @@ def turntables(answer: JibAnswer) -> Iterable[Candidate]:
 
 def rankings(answer: JibAnswer) -> tuple[Ranking, ...]:
     """Stacks, booms, bases and joints."""
-    design = answer.design
+    case, section = answer.case, F.boom.section
     return (
         Ranking(
             "stacks",
             "Stacks that balance",
             lambda: stack_choices(answer),
-            loaded(design.counterweight),
+            loaded(answer.design.counterweight),
             "counterweight",
             station="Load",
             by_size="fewest plates",
         ),
-        Ranking(
-            "booms",
-            "Boom",
-            lambda: sections(answer),
-            design.boom.section,
-            "boom-dip",
-            ("bounce",),
-            path=F.boom.section,
-        ),
-        Ranking(
-            "bases",
-            "Bases",
-            lambda: bases(answer),
-            design.post.stand,
-            "tip",
-            path=F.post.stand,
-        ),
-        Ranking(
-            "pivots",
-            "Joints",
-            lambda: pivots(answer),
-            design.pivots.kind,
-            "balance",
-            path=F.pivots.kind,
-        ),
+        Ranking.of(case, "booms", "Boom", section, lambda: sections(answer), "boom-dip", "bounce"),
+        Ranking.of(case, "bases", "Bases", F.post.stand, lambda: bases(answer), "tip"),
+        Ranking.of(case, "pivots", "Joints", F.pivots.kind, lambda: pivots(answer), "balance"),
     )
 
 

@@ -9,14 +9,13 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.catalogue.rows import Material, Section, Stand, Wheel
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics import carriage as carriage_statics
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.mechanics.beam import Beam, Loads, Support, factorised
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.rigs.answer import Answer
+from hazel_lantern.core.rigs.kit.rolling import RollingAnswer
 from hazel_lantern.core.rigs.slider.model import SliderDesign
 
 Array = NDArray[np.float64]
@@ -30,17 +29,6 @@ class Rows:
     material: Material
     wheel: Wheel
     stand: Stand
-
-
-@dataclass(frozen=True)
-class Course:
-    """The move: times, way covered, carriage place from the left rail end, speeds."""
-
-    times: Array
-    marks: Array
-    place: Array
-    speed: Array
-    acceleration: Array
 
 
 class Rail(NamedTuple):
@@ -74,7 +62,7 @@ class Bending:
         return np.maximum(self.near_dip, self.far_dip)
 
 
-class SliderAnswer(Answer[SliderDesign]):
+class SliderAnswer(RollingAnswer[SliderDesign]):
     """A solved slider; places along the rails count from their left end."""
 
     @kept
@@ -125,20 +113,16 @@ class SliderAnswer(Answer[SliderDesign]):
         ends = supports.inset, rails.length - supports.inset
         return [float(place) for place in np.linspace(*ends, supports.count)]
 
+    @property
+    def middle(self) -> float:
+        """Where on the rails the move has its middle, m from their left end."""
+        return self.design.rails.length / 2
+
     @kept
-    def course(self) -> Course:
-        """Marks even in time, with the moments of greatest acceleration among them."""
-        shot, design = self.shot, self.design
-        times, motion = shot.pace.marked(shot.move.distance)
-        middle, half = design.rails.length / 2, design.carriage.wheelbase / 2
-        place = middle + shot.move.sense * (motion.place - shot.move.distance / 2)
-        return Course(
-            times=times,
-            marks=motion.place,
-            place=np.clip(place, half, design.rails.length - half),
-            speed=shot.move.sense * motion.speed,
-            acceleration=shot.move.sense * motion.acceleration,
-        )
+    def place(self) -> Array:
+        """The carriage's middle from the left rail end, m; its wheels never leave the rails."""
+        half = self.design.carriage.wheelbase / 2
+        return np.clip(self.course.place, half, self.design.rails.length - half)
 
     @kept
     def carried(self) -> carriage_statics.CarriageLoad:
@@ -162,32 +146,6 @@ class SliderAnswer(Answer[SliderDesign]):
         )
 
     @kept
-    def axis(self) -> Axis:
-        """The carriage along its rails."""
-        run, shot, carried = self.course, self.shot, self.carried
-        weight = carried.mass * GRAVITY
-        moving = np.abs(np.sign(run.speed))
-        slope = np.full_like(run.times, weight * math.sin(shot.move.slope) * shot.move.sense)
-        return Axis(
-            name="way covered",
-            kind="length",
-            place=run.marks,
-            speed=np.abs(run.speed),
-            acceleration=run.acceleration * shot.move.sense,
-            resisting={
-                "slope": slope,
-                "rolling": moving * carried.rolling_resistance * weight * math.cos(shot.move.slope),
-            },
-            inertia=carried.mass,
-            pixels=self.focal_px / shot.subject.distance,
-        )
-
-    @kept
-    def push(self) -> Array:
-        """Along the rails to the right, N."""
-        return self.axis.effort * self.shot.move.sense
-
-    @kept
     def axles(self) -> Array:
         """Load on the left and the right axle, (2, n) N."""
         tilt = np.full_like(self.course.times, self.shot.move.slope)
@@ -208,7 +166,7 @@ class SliderAnswer(Answer[SliderDesign]):
     def wheel_place(self) -> Array:
         """Where the left and the right wheels stand along the rails, (2, n) m."""
         half = self.design.carriage.wheelbase / 2
-        return np.stack([self.course.place - half, self.course.place + half])
+        return np.stack([self.place - half, self.place + half])
 
     @kept
     def rail(self) -> Rail:
@@ -293,7 +251,7 @@ class SliderAnswer(Answer[SliderDesign]):
 
         St Venant: T a / (G J) out from a support, T a b / (l G J) between two that hold.
         """
-        place, torque = self.course.place, self.axles.sum(axis=0) * self.carried.sideways
+        place, torque = self.place, self.axles.sum(axis=0) * self.carried.sideways
         torsion = self.rows.section.properties.torsion_constant
         stiffness = self.rows.material.shear_modulus * torsion
         supports = np.array(self.supports)

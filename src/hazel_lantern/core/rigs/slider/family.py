@@ -181,7 +181,7 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         return self._poses(none, none, none)
 
     def _poses(self, rise: Array, pitch: Array, roll: Array) -> Poses:
-        shot, out = self.answer.shot, self.answer.course.place - self.answer.design.rails.length / 2
+        shot, out = self.answer.shot, self.answer.place - self.answer.design.rails.length / 2
         up = shot.camera_height + out * math.sin(shot.move.slope) + rise
         eye = np.stack([out * math.cos(shot.move.slope), np.zeros_like(out), up], axis=1)
         look = 0.0 if self.answer.along else math.pi / 2

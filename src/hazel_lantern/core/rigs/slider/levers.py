@@ -46,32 +46,14 @@ def wheels(answer: SliderAnswer) -> Iterable[Candidate]:
 
 def rankings(answer: SliderAnswer) -> tuple[Ranking, ...]:
     """Rails, wheels and stands."""
-    design = answer.design
+    case, f = answer.case, F
+    stand = f.supports.stand
     return (
-        Ranking(
-            "sections",
-            "Rails",
-            lambda: sections(answer),
-            design.rails.section,
-            "frame-drift",
-            path=F.rails.section,
+        Ranking.of(
+            case, "sections", "Rails", f.rails.section, lambda: sections(answer), "frame-drift"
         ),
-        Ranking(
-            "wheels",
-            "Wheels",
-            lambda: wheels(answer),
-            design.carriage.wheel,
-            "fit",
-            path=F.carriage.wheel,
-        ),
-        Ranking(
-            "stands",
-            "Stands",
-            lambda: STAND.choices(answer.case),
-            design.supports.stand,
-            "tip",
-            path=F.supports.stand,
-        ),
+        Ranking.of(case, "wheels", "Wheels", f.carriage.wheel, lambda: wheels(answer), "fit"),
+        Ranking.of(case, "stands", "Stands", stand, lambda: STAND.choices(case), "tip"),
     )
 
 

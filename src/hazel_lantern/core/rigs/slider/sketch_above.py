@@ -30,12 +30,12 @@ def _stands_on(answer: SliderAnswer, gauge: float) -> list[Thing]:
 
 def from_above(answer: SliderAnswer, mark: int) -> Sketch:
     """From above at a mark: rails, carriage, feet, and the path of the weight over them."""
-    design, run, wheel = answer.design, answer.course, answer.rows.wheel
+    design, wheel = answer.design, answer.rows.wheel
     rails, carriage, supports = design.rails, design.carriage, design.supports
     width, sense = answer.rows.section.properties.width, answer.shot.move.sense
     half_length = rails.length / 2
     gauge = rails.spacing if answer.rails == 2 else 0.0
-    out = float(run.place[mark]) - half_length
+    out = float(answer.place[mark]) - half_length
     feet_reach = 0.0
     if answer.on_stands:
         feet_reach = standing.foot_reach(answer.rows.stand.feet, supports.spread)
@@ -49,7 +49,7 @@ def from_above(answer: SliderAnswer, mark: int) -> Sketch:
     plate = gauge / 2 + PLATE_MARGIN if gauge else width / 2 + wheel.diameter / 2
     half = carriage.length / 2
     for end in (0, -1):
-        x = float(run.place[end]) - half_length
+        x = float(answer.place[end]) - half_length
         if abs(x - out) > 0.02:
             things.append(Shape(box(x - half, -plate, x + half, plate), "ghost", True, True))
     things.append(Shape(box(out - half, -plate, out + half, plate), "timber"))
@@ -64,7 +64,7 @@ def from_above(answer: SliderAnswer, mark: int) -> Sketch:
     carried = answer.carried
     first, last = (
         (float(p) - half_length + carried.forward, carried.sideways)
-        for p in (run.place[0], run.place[-1])
+        for p in (answer.place[0], answer.place[-1])
     )
     things.append(Line((first, last), "mass", dashed=True))
     things.append(Disc((out + carried.forward, carried.sideways), 0.012, "mass"))

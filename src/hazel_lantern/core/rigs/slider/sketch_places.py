@@ -25,7 +25,7 @@ class Rail:
         self.answer, self.design, self.mark = answer, answer.design, mark
         self.tilt, self.height = answer.shot.move.slope, answer.rail_height
         self.drop = answer.rows.section.properties.height
-        self.place = float(answer.course.place[mark])
+        self.place = float(answer.place[mark])
         dip = float(answer.bending.dip.max())
         self.along = np.linspace(0.0, self.design.rails.length, RAIL_POINTS)
         self.enlarged = enlargement(dip, self.design.rails.length)

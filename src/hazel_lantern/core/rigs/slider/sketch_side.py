@@ -28,7 +28,7 @@ from hazel_lantern.core.sketch import (
 def _carriage(side: Rail, mark: int, ghost: bool) -> list[Thing]:
     """Carriage, wheels and load at a mark."""
     carriage, wheel = side.design.carriage, side.answer.rows.wheel
-    place = float(side.answer.course.place[mark])
+    place = float(side.answer.place[mark])
     half = carriage.wheelbase / 2
     lifts = (0.0, 0.0) if ghost else (side.sag(place - half), side.sag(place + half))
     slope = (lifts[1] - lifts[0]) / carriage.wheelbase
@@ -138,7 +138,7 @@ def from_the_side(answer: SliderAnswer, mark: int) -> Sketch:
     # Two lines of dimensions stand over the camera.
     top = max(crest + 0.38, PERSON + 0.1)
     feet = [side.at(p)[0] for p in answer.supports]
-    first, final = float(run.place.min()), float(run.place.max())
+    first, final = float(answer.place.min()), float(answer.place.max())
     first_x, final_x = side.at(first)[0], side.at(final)[0]
     edge = -reach - 0.16
     dimensions = [

@@ -55,7 +55,7 @@ def ways_over(answer: SliderAnswer) -> tuple[list[Over], float, str]:
     supports = design.supports
     cos, sin = math.cos(shot.move.slope), math.sin(shot.move.slope)
     height = max(answer.rail_height, 0.01)
-    out = answer.course.place - design.rails.length / 2
+    out = answer.place - design.rails.length / 2
     carriage_weight = carried.mass * GRAVITY
     rails_weight = answer.line / cos * design.rails.length
     lens = height + design.carriage.screw_height + answer.load.lens_axis

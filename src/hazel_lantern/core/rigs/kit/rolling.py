@@ -1,0 +1,97 @@
+"""What rolls along a line: its course over the move, and what moving it takes."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.lazy import kept
+from hazel_lantern.core.mechanics.carriage import CarriageLoad
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.rigs.answer import Answer
+from hazel_lantern.core.rigs.case import DesignT
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Course:
+    """The move at its marks.
+
+    Attributes
+    ----------
+    times, marks : (n,) array
+        s, and the way covered, m.
+    place : (n,) array
+        Along the line, m; to the right, or ahead, positive.
+    speed, acceleration : (n,) array
+        The same way, m/s and m/s².
+    """
+
+    times: Array
+    marks: Array
+    place: Array
+    speed: Array
+    acceleration: Array
+
+
+@dataclass(frozen=True, eq=False)
+class RollingAnswer(Answer[DesignT]):
+    """A solved rig that rolls along a line, which may slope."""
+
+    @property
+    def middle(self) -> float:
+        """Where on its line the move has its middle, m."""
+        return 0.0
+
+    @kept
+    def course(self) -> Course:
+        """Marks even in time, with the moments of greatest acceleration among them."""
+        move = self.shot.move
+        times, motion = self.shot.pace.marked(move.distance)
+        return Course(
+            times=times,
+            marks=motion.place,
+            place=self.middle + move.sense * (motion.place - move.distance / 2),
+            speed=move.sense * motion.speed,
+            acceleration=move.sense * motion.acceleration,
+        )
+
+    @kept
+    def carried(self) -> CarriageLoad:
+        """All that rolls as one mass over the wheels."""
+        raise NotImplementedError
+
+    @property
+    def weight(self) -> float:
+        """Of all that rolls, N."""
+        return self.carried.mass * GRAVITY
+
+    @kept
+    def axis(self) -> Axis:
+        """Along the line; it resists from the moment it is about to roll."""
+        run, move, carried = self.course, self.shot.move, self.carried
+        every = np.full_like(run.times, self.weight)
+        rolling = carried.rolling_resistance * math.cos(move.slope)
+        return Axis(
+            name="way covered",
+            kind="length",
+            place=run.marks,
+            speed=np.abs(run.speed),
+            acceleration=run.acceleration * move.sense,
+            resisting={
+                "slope": math.sin(move.slope) * move.sense * every,
+                "rolling": rolling * every,
+            },
+            inertia=carried.mass,
+            pixels=self.focal_px / self.shot.subject.distance,
+        )
+
+    @kept
+    def push(self) -> Array:
+        """Along the line, to the right or ahead positive, (n,) N."""
+        return self.axis.effort * self.shot.move.sense
