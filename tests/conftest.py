@@ -16,8 +16,8 @@ from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.project.store import Store
 from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.rigs.jib.levers import rebalanced
 from hazel_lantern.core.rigs.jib.model import JibDesign
-from hazel_lantern.core.rigs.jib.stacking import rebalanced
 from hazel_lantern.core.rigs.slider.model import SliderDesign
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Pace, Room, Shot

@@ -12,17 +12,9 @@ from hazel_lantern.core.rigs.case import PartMark
 from hazel_lantern.core.rigs.dolly.model import Carried, DollyDesign, Track, Wheels
 from hazel_lantern.core.rigs.dolly.model import Drive as DollyDrive
 from hazel_lantern.core.rigs.dolly.model import Platform as Deck
-from hazel_lantern.core.rigs.jib.model import (
-    Boom,
-    Counterweight,
-    JibDesign,
-    Level,
-    Pivots,
-    PlateSize,
-    Platform,
-    Post,
-    Swing,
-)
+from hazel_lantern.core.rigs.jib.model import JibDesign, Level, Pivots, Platform, Post, Swing
+from hazel_lantern.core.rigs.kit.arm import BoomDesign
+from hazel_lantern.core.rigs.kit.counterweight import Counterweight, PlateSize
 from hazel_lantern.core.rigs.slider.model import Carriage, Drive, Rails, SliderDesign, Supports
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Arc, Lens, Line, Pace, Rise, Room, Shot, Subject
@@ -110,7 +102,7 @@ def loft() -> Rig:
         ),
         load=load,
         design=JibDesign(
-            boom=Boom(section="aluminium-box-60x30x3", front=1.45, tail=0.62),
+            boom=BoomDesign(section="aluminium-box-60x30x3", front=1.45, tail=0.62),
             level=Level(section="aluminium-box-20x20x2", pins=0.16),
             pivots=Pivots(drag=0.35),
             platform=Platform(mass=0.45, ahead=0.07, rise=0.15),

@@ -18,8 +18,10 @@ from hazel_lantern.core.mechanics.balance import Body
 from hazel_lantern.core.mechanics.boom import Boom, Stretch, boom_of
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.answer import Answer
-from hazel_lantern.core.rigs.jib.boom import Rows, boom_stretches, stresses
-from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END, JibDesign
+from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END, F, JibDesign
+from hazel_lantern.core.rigs.jib.rows import Rows, hole_width
+from hazel_lantern.core.rigs.kit.arm import boom_stretches, stresses
+from hazel_lantern.core.rigs.kit.counterweight import Balancing
 from hazel_lantern.core.shot import Rise
 
 Array = NDArray[np.float64]
@@ -234,7 +236,7 @@ class JibAnswer(Answer[JibDesign]):
     @kept
     def stretches(self) -> tuple[Stretch, ...]:
         """The boom from tail to tip."""
-        return tuple(boom_stretches(self.design, self.rows))
+        return tuple(boom_stretches(self.design.boom, self.rows))
 
     @kept
     def boom(self) -> Boom:
@@ -252,7 +254,8 @@ class JibAnswer(Answer[JibDesign]):
     @kept
     def stress(self) -> Array:
         """Share of the working stress used at each node."""
-        return stresses(self.design, self.rows, self.boom)
+        hole = hole_width(self.rows, self.rows.main_bolt)
+        return stresses(self.design.boom, self.rows, self.boom, hole)
 
     @kept
     def _arm(self) -> tuple[Body, ...]:
@@ -307,6 +310,13 @@ class JibAnswer(Answer[JibDesign]):
     def needed(self) -> float:
         """What weight bar and plates must balance, kg·m: everything else that turns."""
         return balance.moment(self.turning[:-2])
+
+    @property
+    def balancing(self) -> Balancing:
+        """What the weights have to balance."""
+        weights, front = self.design.counterweight, self.design.boom.front
+        held = self.friction / GRAVITY
+        return Balancing(weights, F.counterweight, self.needed, held, front)
 
     @property
     def tail_mass(self) -> float:

@@ -10,17 +10,15 @@ from hazel_lantern.core.rigs.case import Case, Setup
 from hazel_lantern.core.rigs.family import Draft
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.jib.model import (
-    Boom,
-    Counterweight,
     F,
     JibDesign,
     Level,
-    PlateSize,
     Platform,
     Post,
     Swing,
 )
-from hazel_lantern.core.rigs.jib.stacking import balancing_stacks, stack_edits
+from hazel_lantern.core.rigs.kit.arm import BoomDesign
+from hazel_lantern.core.rigs.kit.counterweight import Counterweight, PlateSize
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Rise, Shot
 from hazel_lantern.core.workshop import Workshop
@@ -71,7 +69,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
         PlateSize(mass=5.0, on_hand=max(2, math.ceil(heavy / 5))),
     )
     design = JibDesign(
-        boom=Boom(section=section, front=front, tail=tail),
+        boom=BoomDesign(section=section, front=front, tail=tail),
         level=Level(pins=_to_step(max(0.12, 0.1 * front), 0.01)),
         platform=Platform(ahead=ahead, rise=rise, mass=_to_step(0.25 + 0.06 * mass, 0.05)),
         counterweight=Counterweight(
@@ -90,13 +88,14 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
         swing=Swing(up=stop(1.0), down=stop(-1.0)),
     )
     case: Case[JibDesign] = Case(Setup(shot=shot, load=load, design=design), settings, workshop)
-    stacks = balancing_stacks(JibAnswer(case))
+    balancing = JibAnswer(case).balancing
+    stacks = balancing.stacks()
     if stacks:
         # In the middle of the slot there is room for a lighter and a heavier camera.
         middle = (design.counterweight.nearest + design.counterweight.farthest) / 2
         fewest = [stack for stack in stacks if stack.plates <= stacks[0].plates + 1]
         best = min(fewest, key=lambda stack: abs(stack.place - middle))
-        case = case.edited(stack_edits(design.counterweight, best))
+        case = case.edited(balancing.edits(best))
     why = {
         F.boom.front: "the rise at a swing of 28° to either side, or the reach if it asks for more",
         F.boom.tail: "a little less than half of the front: short, with more weight",

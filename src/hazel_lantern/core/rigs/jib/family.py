@@ -23,7 +23,6 @@ from hazel_lantern.core.rigs.jib.lamps_balance import (
     bare_arm,
     counterweight,
     places_for,
-    slot,
 )
 from hazel_lantern.core.rigs.jib.lamps_base import base_load, tip
 from hazel_lantern.core.rigs.jib.lamps_swing import clearance, clearances, height, reach
@@ -178,7 +177,7 @@ class Jib(Family[JibDesign, JibAnswer]):
 
         def slot_end(at: int, name: str) -> Callable[[], Trace]:
             def trace() -> Trace:
-                place = np.full_like(places_for(answer)[0], slot(answer)[at])
+                place = np.full_like(places_for(answer)[0], answer.design.counterweight.slot[at])
                 return Trace(f"slot {name}", "length", place)
 
             return trace
@@ -290,7 +289,7 @@ class Jib(Family[JibDesign, JibAnswer]):
         stops = Group("Stops", (w.up, w.down))
         if station == "Load":
             place = [c.carrier, c.place]
-            if design.counterweight.carrier == "slides in a slot":
+            if design.counterweight.slides:
                 place += [c.nearest, c.farthest]
             return (
                 Group("Plates", ("mass", "on_hand", "on_bar"), c.plates),

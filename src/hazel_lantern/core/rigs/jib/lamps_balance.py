@@ -13,20 +13,12 @@ from hazel_lantern.core.rigs.kit.standing import tip_check
 from hazel_lantern.core.units import Style, write
 
 
-def slot(answer: JibAnswer) -> tuple[float, float]:
-    """Where the weights can sit behind the pivot, m."""
-    weights = answer.design.counterweight
-    if weights.carrier == "slides in a slot":
-        return weights.nearest, weights.farthest
-    return weights.place, weights.place
-
-
 def payload_range(answer: JibAnswer) -> tuple[float, float]:
     """By how much the camera may get lighter and heavier, kg, and still be balanced.
 
     The stack on the bar stays; only its place changes, and the joints' friction helps.
     """
-    nearest, farthest = slot(answer)
+    nearest, farthest = answer.design.counterweight.slot
     held = answer.friction / GRAVITY
     front = answer.design.boom.front
     lighter = (answer.needed - answer.tail_mass * nearest + held) / front
@@ -107,7 +99,7 @@ def _trim_words(answer: JibAnswer, style: Style) -> str:
 )
 def counterweight(answer: JibAnswer) -> Found:
     """How much lighter or heavier the camera may get with the stack on the bar."""
-    nearest, farthest = slot(answer)
+    nearest, farthest = answer.design.counterweight.slot
     lighter, heavier = payload_range(answer)
     mass, front = answer.tail_mass, answer.design.boom.front
     smallest = min(

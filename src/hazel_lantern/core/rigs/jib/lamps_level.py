@@ -11,7 +11,8 @@ from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics import linkage
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
-from hazel_lantern.core.rigs.jib.boom import LEAST_LEFT, hole_width, left_by_hole
+from hazel_lantern.core.rigs.jib.rows import hole_width
+from hazel_lantern.core.rigs.kit.arm import LEAST_LEFT, left_by_hole
 from hazel_lantern.core.units import Style, write
 
 #: Change of tilt that is not seen as one, as a share of the frame's width.

@@ -9,10 +9,11 @@ from hazel_lantern.core.catalogue.rows import Stand
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.rigs.asks import Candidate, Choices, Lever, Numeric, Ranking
+from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
-from hazel_lantern.core.rigs.jib.boom import nests
-from hazel_lantern.core.rigs.jib.model import F
-from hazel_lantern.core.rigs.jib.stacking import loaded, rebalanced, stack_choices
+from hazel_lantern.core.rigs.jib.model import F, JibDesign
+from hazel_lantern.core.rigs.kit.arm import nests
+from hazel_lantern.core.rigs.kit.counterweight import stack_id
 from hazel_lantern.core.rigs.kit.stands import StandOf
 from hazel_lantern.core.shot import S
 
@@ -25,6 +26,11 @@ LEVELS = {
     "solid bar": "Keep it level with a solid bar",
     "twin cables": "Keep it level with twin cables",
 }
+
+
+def rebalanced(case: Case[JibDesign]) -> tuple[Edit, ...]:
+    """What a maker does to the weights once something else has changed the balance."""
+    return JibAnswer(case).balancing.again()
 
 
 def _inner_for(answer: JibAnswer, outer: str) -> str | None:
@@ -83,8 +89,8 @@ def rankings(answer: JibAnswer) -> tuple[Ranking, ...]:
         Ranking(
             "stacks",
             "Stacks that balance",
-            lambda: stack_choices(answer),
-            loaded(answer.design.counterweight),
+            lambda: answer.balancing.choices(answer.style),
+            stack_id(answer.design.counterweight.loaded),
             "counterweight",
             station="Load",
             by_size="fewest plates",
@@ -103,11 +109,11 @@ def levers(answer: JibAnswer) -> Iterable[Lever]:
     """All that may be changed to mend a lamp; the search finds which does."""
     design, stand = answer.design, answer.rows.stand
     boom, level, weights, degree = design.boom, design.level, design.counterweight, math.radians(1)
-    slides = weights.carrier == "slides in a slot"
+    slides = weights.slides
     near = (weights.nearest, weights.farthest) if slides else (0.05, boom.tail)
     c = F.counterweight
-    stacked = loaded(weights)
-    yield Choices.of("Load {}", stack_choices(answer), stacked)
+    stacks = answer.balancing.choices(answer.style)
+    yield Choices.of("Load {}", stacks, stack_id(weights.loaded))
     yield Numeric(c.place, 0.001, *near, "Set the weights {} behind the pivot")
     yield Numeric(F.pivots.drag, 0.05, 0.0, 3.0, "Tighten the nuts to a drag of {}")
     yield Numeric(c.above, 0.005, -0.1, 0.1, "Set the weights {} above the pins' line")

@@ -7,12 +7,14 @@ from collections.abc import Callable
 from typing import Literal
 
 import numpy as np
-from pydantic import Field, model_validator
+from pydantic import model_validator
 
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Frozen, choice, quantity, refs
 from hazel_lantern.core.mechanics import linkage
 from hazel_lantern.core.rigs.case import Design
+from hazel_lantern.core.rigs.kit.arm import BoomDesign
+from hazel_lantern.core.rigs.kit.counterweight import Counterweight
 from hazel_lantern.core.rigs.kit.words import mm
 
 #: Boom past its front pin, and link bar past both of its pins, m.
@@ -21,22 +23,7 @@ BOOM_END, BAR_END = 0.03, 0.02
 CLOSEST_BARS = 0.012
 DEGREE = math.pi / 180
 
-BoomForm = Literal["one piece", "tapered board", "two nested pieces"]
 LevelKind = Literal["solid bar", "twin cables", "none"]
-
-
-class Boom(Frozen):
-    """The arm: a front that carries the camera, a tail that carries the weights."""
-
-    section: str = choice("Section", "aluminium-box-40x40x3", catalogue="sections")
-    form: BoomForm = choice("Made as", "one piece")
-    front: float = quantity("length", "Front, pivot to camera pin", 1.2, low=0.2, high=8)
-    tail: float = quantity("length", "Tail, pivot to its end", 0.55, low=0.08, high=6)
-    tip_height: float = quantity("percent", "Board's height at the ends", 0.6, low=0.2, high=1)
-    tip_section: str = choice("Inner piece", "aluminium-box-25x25x2", catalogue="sections")
-    joint: float = quantity("length", "Outer piece ends at", 0.6, low=0.05, high=8)
-    overlap: float = quantity("length", "Inner piece pushed in by", 0.15, low=0.02, high=2)
-    damping: float = quantity("percent", "Damping of its bounce", 0.015, low=0.001, high=0.5)
 
 
 class Level(Frozen):
@@ -76,50 +63,6 @@ class Platform(Frozen):
     looks: Literal["along the boom", "across the boom"] = choice("Camera looks", "along the boom")
 
 
-class PlateSize(Frozen):
-    """Weights of one size: how many there are and how many are on the bar."""
-
-    mass: float = quantity("mass", "One weighs", 1.0, low=0.01, high=100)
-    on_hand: int = quantity("count", "On hand", 2, low=0, high=60)
-    on_bar: int = quantity("count", "On the bar", 0, low=0, high=60)
-
-    @model_validator(mode="after")
-    def _enough(self) -> PlateSize:
-        if self.on_bar > self.on_hand:
-            raise CannotBe(
-                f"{self.on_bar} plates on the bar, but {self.on_hand} on hand; "
-                f"at most {self.on_hand}"
-            )
-        return self
-
-
-class Counterweight(Frozen):
-    """Plates on a bar that slides in the tail's slot, or that is bolted in one place."""
-
-    carrier: Literal["slides in a slot", "bolted in one place"] = choice(
-        "Weight bar", "slides in a slot"
-    )
-    place: float = quantity("length", "Weights behind the pivot", 0.45, low=0.03, high=6)
-    nearest: float = quantity("length", "Slot from", 0.25, low=0.03, high=6)
-    farthest: float = quantity("length", "Slot to", 0.52, low=0.03, high=6)
-    bar_mass: float = quantity("mass", "Bar and collars", 0.4, low=0, high=50)
-    above: float = quantity("length", "Weights above the pins' line", 0.0, low=-1, high=1)
-    plates: tuple[PlateSize, ...] = Field(
-        (
-            PlateSize(mass=0.5, on_hand=4),
-            PlateSize(mass=1.0, on_hand=4, on_bar=1),
-            PlateSize(mass=2.0, on_hand=4, on_bar=3),
-        ),
-        max_length=12,
-        title="Plates",
-    )
-
-    @property
-    def mass(self) -> float:
-        """Plates on the bar, kg."""
-        return sum(plate.mass * plate.on_bar for plate in self.plates)
-
-
 class Post(Frozen):
     """What it stands on."""
 
@@ -144,7 +87,7 @@ class JibDesign(Design):
     """A jib or crane."""
 
     family: Literal["jib"] = "jib"
-    boom: Boom = Boom()
+    boom: BoomDesign = BoomDesign()
     level: Level = Level()
     pivots: Pivots = Pivots()
     platform: Platform = Platform()
@@ -154,47 +97,12 @@ class JibDesign(Design):
 
     @model_validator(mode="after")
     def _fits_together(self) -> JibDesign:
-        self._weights_on_the_tail()
-        self._nests()
+        self.counterweight.sits_on(self.boom.tail)
+        self.boom.nests()
         self._clears_the_floor()
         if self.level.kind != "none":
             self._closes()
         return self
-
-    def _weights_on_the_tail(self) -> None:
-        weights, tail = self.counterweight, self.boom.tail
-        if weights.carrier == "bolted in one place":
-            if weights.place > tail:
-                raise CannotBe(
-                    f"weights {mm(weights.place)} behind the pivot are off the tail; "
-                    f"at most {mm(tail)}"
-                )
-            return
-        if weights.farthest > tail:
-            raise CannotBe(
-                f"a slot to {mm(weights.farthest)} runs off the tail; at most {mm(tail)}"
-            )
-        if weights.nearest > weights.farthest - 0.005:
-            raise CannotBe(
-                f"a slot from {mm(weights.nearest)} to {mm(weights.farthest)} has no length; "
-                f"from at most {mm(weights.farthest - 0.005)}"
-            )
-        if not weights.nearest - 1e-9 <= weights.place <= weights.farthest + 1e-9:
-            raise CannotBe(
-                f"weights {mm(weights.place)} behind the pivot are outside of the slot; "
-                f"accepted: {mm(weights.nearest)} to {mm(weights.farthest)}"
-            )
-
-    def _nests(self) -> None:
-        boom = self.boom
-        if boom.form != "two nested pieces":
-            return
-        if not boom.overlap < boom.joint < boom.front - 0.02:
-            least, most = boom.overlap + 0.005, boom.front - 0.025
-            raise CannotBe(
-                f"an outer piece that ends {mm(boom.joint)} before the pivot does not leave "
-                f"room for both; accepted: {mm(least)} to {mm(most)}"
-            )
 
     def _clears_the_floor(self) -> None:
         height, swing = self.post.height, self.swing

@@ -7,8 +7,8 @@ import math
 from hazel_lantern.core.catalogue.rows import Thread
 from hazel_lantern.core.parts import Hole, Part, Piece, Template
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
-from hazel_lantern.core.rigs.jib.boom import Rows, hole_width
 from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END, JibDesign
+from hazel_lantern.core.rigs.jib.rows import Rows, hole_width
 from hazel_lantern.core.rigs.kit.bill import Bill
 from hazel_lantern.core.rigs.kit.words import of_part
 
@@ -124,7 +124,7 @@ def _boom_holes(design: JibDesign, rows: Rows) -> list[Hole]:
     nested = boom.form == "two nested pieces"
     name = "Boom, outer piece" if nested else "Boom"
     found = []
-    if weights.carrier == "slides in a slot":
+    if weights.slides:
         for label, place in (
             ("slot, far end", weights.farthest),
             ("slot, near end", weights.nearest),
@@ -219,7 +219,7 @@ def templates(answer: JibAnswer) -> tuple[Template, ...]:
         rows.section.properties.height / 2,
         rows.bolt.clearance,
     )
-    slides = weights.carrier == "slides in a slot"
+    slides = weights.slides
     found = (
         Template(
             name,

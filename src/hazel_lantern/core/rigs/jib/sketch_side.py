@@ -104,7 +104,7 @@ def _weights(arm: Arm) -> list[Thing]:
     """The slot, the plates as discs whose area goes with their mass, the bar."""
     weights = arm.design.counterweight
     things: list[Thing] = []
-    if weights.carrier == "slides in a slot":
+    if weights.slides:
         things.append(Line((arm.at(-weights.farthest), arm.at(-weights.nearest)), "guide"))
     if weights.above:
         things.append(Line((arm.at(-weights.place), arm.weights), "metal", 0.012))

@@ -9,7 +9,6 @@ from hazel_lantern.core.parts import Step, in_sentence
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.jib.lamps_balance import payload_range
 from hazel_lantern.core.rigs.jib.parts import cable_length, pieces
-from hazel_lantern.core.rigs.jib.stacking import stack_name
 from hazel_lantern.core.rigs.kit.words import CLAMPED, CUTTING, cut_steps, workshop_cautions
 from hazel_lantern.core.units import write
 
@@ -103,7 +102,7 @@ def _boom_steps(answer: JibAnswer) -> list[Step]:
                 CLAMPED,
             )
         )
-    if design.counterweight.carrier == "slides in a slot":
+    if design.counterweight.slides:
         slot = design.counterweight
         found.append(
             Step(
@@ -155,9 +154,7 @@ def steps(answer: JibAnswer) -> tuple[Step, ...]:
     """How to build this jib."""
     design, rows, style = answer.design, answer.rows, answer.style
     post, swing = design.post, design.swing
-    stack = stack_name(
-        design.counterweight, tuple(plate.on_bar for plate in design.counterweight.plates), style
-    )
+    stack = design.counterweight.stack_name(design.counterweight.loaded, style)
     place = write(design.counterweight.place, "length", style)
     return (
         *_boom_steps(answer),
@@ -193,7 +190,7 @@ def set_card(answer: JibAnswer) -> tuple[str, ...]:
     """What to have at hand on the day."""
     design, style = answer.design, answer.style
     weights, shot = design.counterweight, answer.shot
-    stack = stack_name(weights, tuple(plate.on_bar for plate in weights.plates), style)
+    stack = weights.stack_name(weights.loaded, style)
     lighter, heavier = payload_range(answer)
     feet = standing.foot_reach(answer.rows.stand.feet, design.post.spread)
     reach = float(answer.stop_to_stop(answer.lens)[0].max())

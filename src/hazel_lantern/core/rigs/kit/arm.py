@@ -1,62 +1,84 @@
-"""The boom of a jib: its stretches, its holes, which pieces nest, how hard it is bent."""
+"""An arm on a pivot: how it is made, its stretches, its holes, how hard it is bent."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
-from hazel_lantern.core.catalogue.rows import (
-    Material,
-    Pivot,
-    Section,
-    Stand,
-    Thread,
-    Turntable,
-    Wire,
-)
+from hazel_lantern.core.catalogue.rows import Material, Section
 from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.fields import Frozen, choice, quantity
 from hazel_lantern.core.mechanics.boom import Boom, Stretch
-from hazel_lantern.core.rigs.jib.model import JibDesign
+from hazel_lantern.core.rigs.kit.words import mm
 
 Array = NDArray[np.float64]
+BoomForm = Literal["one piece", "tapered board", "two nested pieces"]
 #: A hole must leave so much of what it goes through, above and below, m.
 LEAST_LEFT = 0.002
 HOLLOW = ("round tube", "rectangular tube", "oval tube")
 
 
+class BoomDesign(Frozen):
+    """The arm: a front that carries the camera, a tail that carries the weights."""
+
+    section: str = choice("Section", "aluminium-box-40x40x3", catalogue="sections")
+    form: BoomForm = choice("Made as", "one piece")
+    front: float = quantity("length", "Front, pivot to camera pin", 1.2, low=0.2, high=8)
+    tail: float = quantity("length", "Tail, pivot to its end", 0.55, low=0.08, high=6)
+    tip_height: float = quantity("percent", "Board's height at the ends", 0.6, low=0.2, high=1)
+    tip_section: str = choice("Inner piece", "aluminium-box-25x25x2", catalogue="sections")
+    joint: float = quantity("length", "Outer piece ends at", 0.6, low=0.05, high=8)
+    overlap: float = quantity("length", "Inner piece pushed in by", 0.15, low=0.02, high=2)
+    damping: float = quantity("percent", "Damping of its bounce", 0.015, low=0.001, high=0.5)
+
+    def nests(self) -> None:
+        """Whether two pieces leave room for each other.
+
+        Raises
+        ------
+        CannotBe
+            Says what would be accepted.
+        """
+        if self.form != "two nested pieces":
+            return
+        if not self.overlap < self.joint < self.front - 0.02:
+            least, most = self.overlap + 0.005, self.front - 0.025
+            raise CannotBe(
+                f"an outer piece that ends {mm(self.joint)} before the pivot does not leave "
+                f"room for both; accepted: {mm(least)} to {mm(most)}"
+            )
+
+
 @dataclass(frozen=True)
-class Rows:
-    """The catalogue rows a jib is made of."""
+class ArmRows:
+    """The catalogue rows an arm is made of."""
 
     section: Section
     material: Material
     tip_section: Section
     tip_material: Material
-    bar: Section
-    bar_material: Material
-    wire: Wire
-    pivot: Pivot
-    main_bolt: Thread
-    bolt: Thread
-    camera_thread: Thread
-    turntable: Turntable
-    stand: Stand
-    handle_mass: float
-
-
-def hole_width(rows: Rows, bolt: Thread) -> float:
-    """A joint's hole in what turns, m: for the bush around the bolt, or close to the bolt."""
-    return bolt.diameter + rows.pivot.around if rows.pivot.around else bolt.close
 
 
 def left_by_hole(section: Section, width: float) -> tuple[float, float]:
-    """Shares of area and of second moment that a level hole through the middle leaves.
+    """Shares that a level hole through the middle leaves.
 
     Two walls of a tube or the breadth of a bar are lost.  Angles, channels and extrusions
     are taken as whole: their middle is thin or off their axis.  A hole that leaves less than
     `LEAST_LEFT` leaves as good as nothing.
+
+    Parameters
+    ----------
+    section : Section
+    width : float
+        Of the hole, m.
+
+    Returns
+    -------
+    float, float
+        Shares of area and of second moment, 0 to 1.
     """
     none = 0.01
     if width > section.height - 2 * LEAST_LEFT:
@@ -74,7 +96,16 @@ def left_by_hole(section: Section, width: float) -> tuple[float, float]:
 
 
 def nests(outer: Section, inner: Section) -> bool:
-    """Whether one section slides into another."""
+    """Whether one section slides into another.
+
+    Parameters
+    ----------
+    outer, inner : Section
+
+    Returns
+    -------
+    bool
+    """
     room = outer.width - 2 * outer.wall, outer.height - 2 * outer.wall
     hollow = outer.shape in HOLLOW
     same = ("round" in outer.shape) == ("round" in inner.shape)
@@ -96,15 +127,24 @@ def _stretch(
     )
 
 
-def boom_stretches(design: JibDesign, rows: Rows) -> list[Stretch]:
+def boom_stretches(boom: BoomDesign, rows: ArmRows) -> list[Stretch]:
     """The boom from tail to tip.
+
+    Parameters
+    ----------
+    boom : BoomDesign
+    rows : ArmRows
+
+    Returns
+    -------
+    list of Stretch
 
     Raises
     ------
-    ValueError
+    CannotBe
         If the inner piece does not slide into the outer one.
     """
-    boom, whole = design.boom, (1.0, 1.0)
+    whole = 1.0, 1.0
     outer, material = rows.section, rows.material
     if boom.form == "tapered board" and outer.shape == "rectangle":
         share = boom.tip_height
@@ -145,23 +185,38 @@ def boom_stretches(design: JibDesign, rows: Rows) -> list[Stretch]:
     ]
 
 
-def stresses(design: JibDesign, rows: Rows, boom: Boom) -> Array:
-    """Bending stress at every node as a share of the material's working stress."""
-    moment = boom.bending_moment(boom.weights)
-    moment[boom.pin] /= left_by_hole(rows.section, hole_width(rows, rows.main_bolt))[1]
-    kind, nodes = design.boom, boom.nodes
+def stresses(boom: BoomDesign, rows: ArmRows, bent: Boom, hole: float) -> Array:
+    """Bending stress at every node as a share of the material's working stress.
+
+    Parameters
+    ----------
+    boom : BoomDesign
+    rows : ArmRows
+    bent : Boom
+        Under its weights.
+    hole : float
+        Width of the pivot's hole, m.
+
+    Returns
+    -------
+    (nodes,) array
+        0 to 1, or more where it breaks.
+    """
+    moment = bent.bending_moment(bent.weights)
+    moment[bent.pin] /= left_by_hole(rows.section, hole)[1]
+    nodes = bent.nodes
 
     def share(section: Section, material: Material, height: Array | float) -> Array:
         # Of a board of part of its height the section modulus falls with the square.
         modulus = section.properties.effective_moment / section.properties.extreme_fibre
         return np.asarray(moment / (modulus * height**2 * material.working_stress))
 
-    if kind.form == "tapered board" and rows.section.shape == "rectangle":
-        reach = np.where(nodes > 0, nodes / kind.front, -nodes / kind.tail)
-        return share(rows.section, rows.material, 1.0 - (1.0 - kind.tip_height) * reach)
+    if boom.form == "tapered board" and rows.section.shape == "rectangle":
+        reach = np.where(nodes > 0, nodes / boom.front, -nodes / boom.tail)
+        return share(rows.section, rows.material, 1.0 - (1.0 - boom.tip_height) * reach)
     outer = share(rows.section, rows.material, 1.0)
-    if kind.form != "two nested pieces":
+    if boom.form != "two nested pieces":
         return outer
     # Where both overlap the outer piece is counted alone; past it, the inner one is.
     inner = share(rows.tip_section, rows.tip_material, 1.0)
-    return np.where(nodes >= kind.joint - 1e-9, inner, outer)
+    return np.where(nodes >= boom.joint - 1e-9, inner, outer)
