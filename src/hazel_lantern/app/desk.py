@@ -7,7 +7,8 @@ from functools import partial
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QHBoxLayout, QSplitter, QStackedWidget, QVBoxLayout, QWidget
 
-from hazel_lantern.app.bench.base import Bench, make_bench
+from hazel_lantern.app.bench.base import Bench
+from hazel_lantern.app.bench.making import make_bench
 from hazel_lantern.app.lamps_panel import LampsPanel
 from hazel_lantern.app.lens import LensView
 from hazel_lantern.app.session import STATIONS, Session
