@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
+from functools import lru_cache
 from typing import Literal
 
 import numpy as np
@@ -143,15 +144,15 @@ class JibDesign(Design):
             )
 
     def _closes_with(self, longer: float, more: float) -> bool:
-        angles = np.linspace(-self.swing.down, self.swing.up, 9)
-        tilt = linkage.platform_tilt(
-            angles,
-            self.boom.front,
-            self.boom.front + longer,
-            self.level.pins,
-            self.level.pins + more,
-        )
-        return bool(np.isfinite(tilt).all() and (np.abs(tilt) < math.radians(60)).all())
+        front, pins, swing = self.boom.front, self.level.pins, self.swing
+        return _close(front, front + longer, pins, pins + more, swing.down, swing.up)
+
+
+@lru_cache(maxsize=256)
+def _close(front: float, bar: float, pins: float, others: float, down: float, up: float) -> bool:
+    """Whether the bars close over a swing; a search asks it of hundreds that share them."""
+    tilt = linkage.platform_tilt(np.linspace(-down, up, 9), front, bar, pins, others)
+    return bool(np.isfinite(tilt).all() and (np.abs(tilt) < math.radians(60)).all())
 
 
 def _greatest(works: Callable[[float], bool]) -> float:
