@@ -231,6 +231,12 @@ def test_themes_keep_contrast(window):
 
     for name in ("day", "night"):
         window.use_theme(name)
+        # Between two cards the panel is seen, not the style's own ground of a list.
+        cards = window.desk.benches["Frame"].ranked.list
+        window.session.go_to_station("Frame")
+        corner = cards.mapTo(window, cards.rect().bottomLeft())
+        paper = window.grab().toImage().pixelColor(corner)
+        assert paper.name().lower() == theme.current().paper.lower()
         t = theme.current()
         for ground in (t.paper, t.bench, t.raised):
             for ink in (t.ink, t.soft, t.clay, t.leaf, t.ember):

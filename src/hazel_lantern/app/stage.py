@@ -22,7 +22,9 @@ LENS = "lens"
 LOOKS = ("mark", "turn")
 LANE = 30
 #: Pixels around the drawing, kept for pills: left, top, right, bottom.
-AROUND = (96, 14, 24, 38)
+AROUND = (96, 14, 24, 56)
+#: Height of the caption below the drawing.
+CAPTION = 22
 
 
 class Drawing(QWidget):
@@ -121,7 +123,8 @@ class Drawing(QWidget):
             start.setY(y)
             end.setY(y)
         elif dimension.side == "below":
-            y = max(start.y(), end.y()) + 22
+            lowest = self.height() - CAPTION - HEIGHT / 2
+            y = min(max(start.y(), end.y()) + 22, lowest)
             start.setY(y)
             end.setY(y)
         elif dimension.side == "along":
@@ -158,7 +161,8 @@ class Drawing(QWidget):
         if dimension.side in ("over", "under"):
             # It hangs to the left, off what stands to the right of the place.
             box.moveRight(start.x() + 24)
-        inside = QRectF(self.rect()).adjusted(4, 4, -4, -4)
+        # The lowest line is the caption's.
+        inside = QRectF(self.rect()).adjusted(4, 4, -4, -CAPTION)
         box.moveLeft(min(max(box.left(), inside.left()), inside.right() - box.width()))
         box.moveTop(min(max(box.top(), inside.top()), inside.bottom() - box.height()))
         for _ in range(8):

@@ -155,6 +155,7 @@ class RankedList(QListView):
 
     def __init__(self) -> None:
         super().__init__()
+        self.setObjectName("plain")
         self.shown = Cards()
         self.setModel(self.shown)
         self.setItemDelegate(CardPainter(self))
