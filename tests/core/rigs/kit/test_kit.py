@@ -1,0 +1,153 @@
+"""What families share, by figures found another way."""
+
+import math
+from types import SimpleNamespace
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.fields import refs
+from hazel_lantern.core.lamps import State
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.parts import Piece
+from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.rigs.kit.arm import BoomDesign, left_by_hole, nests, stresses
+from hazel_lantern.core.rigs.kit.counterweight import Balancing, Counterweight, PlateSize
+from hazel_lantern.core.rigs.kit.strength import rated
+from hazel_lantern.core.rigs.kit.words import CUTTING, cut_steps, workshop_cautions
+from hazel_lantern.core.settings import Settings
+from hazel_lantern.core.units import Style, read
+from hazel_lantern.core.workshop import Workshop
+from tests.conftest import assess, changed
+
+SECTIONS = Workshop().catalogue.sections
+
+
+@pytest.mark.parametrize("tilt", [math.radians(2), math.radians(-3)])
+def test_what_runs_away_says_how_hard_and_how_fast(rig, tilt):
+    """Second method: energy that the slope gives less what rolling takes."""
+    found = assess(changed(rig, shot__move__tilt=tilt))
+    mass = found.answer.carried.mass
+    drop, way = 0.8 * math.sin(abs(tilt)), 0.8 * math.cos(tilt)
+    won = mass * GRAVITY * (drop - 0.015 * way)
+    said = found.by_id["slider.runaway"].meaning(Style())
+    pull, speed = said.partition("pulls ")[2].removesuffix(".").split(" and reaches ")
+    # Printed to a tenth of a newton.
+    assert read(pull, "force", Style()) == pytest.approx(won / 0.8, abs=0.051)
+    assert read(speed, "speed", Style()) == pytest.approx(math.sqrt(2 * won / mass), rel=0.02)
+
+
+def test_the_crank_gives_what_the_line_takes(rig):
+    """Work of one turn, less what the crank loses, is work at the spool."""
+    found = assess(changed(rig, design__drive__kind="hand crank"))
+    rows, drive = dict(found.readout("Drive")), found.answer.design.drive
+    push = float(np.abs(found.answer.push).max())
+    hand = push * math.pi * drive.spool / drive.efficiency / (2 * math.pi * drive.crank)
+    # Printed to a tenth of a newton.
+    assert read(rows["Force at the crank"], "force", Style()) == pytest.approx(hand, abs=0.051)
+    often = float(rows["Quickest"].split()[0])
+    top = float(found.answer.axis.speed.max())
+    assert often / 60 * math.pi * drive.spool == pytest.approx(top, rel=0.05)
+    assert any("fingers" in words for words in found.cautions("Drive"))
+    assert not any("fingers" in words for words in assess(rig).cautions("Drive"))
+
+
+PLATES = tuple(PlateSize(mass=mass, on_hand=3) for mass in (0.5, 1.25, 2.5, 5.0))
+
+
+@given(st.floats(0.5, 8.0), st.floats(0.0, 0.4), st.booleans())
+def test_every_stack_offered_balances_where_it_sits(needed, held, slides):
+    carrier = "slides in a slot" if slides else "bolted in one place"
+    weights = Counterweight(carrier=carrier, plates=PLATES)
+    found = Balancing(weights, refs(Counterweight, "c"), needed, held, 1.2)
+    for stack in found.stacks():
+        mass = stack.mass + weights.bar_mass
+        assert sum(
+            plate.mass * count for plate, count in zip(PLATES, stack.counts, strict=True)
+        ) == pytest.approx(stack.mass)
+        if slides:
+            assert weights.nearest - 1e-9 <= needed / mass <= weights.farthest + 1e-9
+            assert stack.place == pytest.approx(needed / mass)
+        else:
+            assert abs(mass * weights.place - needed) <= held + 1e-6
+        loaded = {edit.path: edit.value for edit in found.edits(stack)}
+        assert tuple(plate.on_bar for plate in loaded["c.plates"]) == stack.counts
+
+
+def test_weights_off_the_tail_are_refused_with_what_would_do():
+    weights = Counterweight()
+    weights.sits_on(0.6)
+    with pytest.raises(CannotBe, match=r"slot to 520 mm .* at most 500 mm"):
+        weights.sits_on(0.5)
+    bolted = Counterweight(carrier="bolted in one place", place=0.7)
+    with pytest.raises(CannotBe, match=r"700 mm .* at most 600 mm"):
+        bolted.sits_on(0.6)
+
+
+def test_a_hole_takes_two_walls_and_no_more_than_there_is():
+    box = SECTIONS["aluminium-box-40x40x3"]
+    area, moment = left_by_hole(box, 0.010)
+    properties = box.properties
+    assert area == pytest.approx(1 - 2 * 0.003 * 0.010 / properties.area)
+    lost = 2 * 0.003 * 0.010**3 / 12
+    assert moment == pytest.approx(1 - lost / properties.second_moment)
+    assert left_by_hole(box, 0.039) == (0.01, 0.01)
+
+
+def test_one_tube_slides_into_another_only_with_room():
+    outer = SECTIONS["aluminium-box-40x40x3"]
+    assert nests(outer, SECTIONS["aluminium-box-25x25x2"])
+    assert not nests(outer, outer)
+    assert not nests(outer, SECTIONS["steel-tube-33.7x2.6"])
+
+
+def test_the_pivots_hole_raises_the_stress_there_alone(jib):
+    answer = assess(jib).answer
+    boom, rows, bent = answer.design.boom, answer.rows, answer.boom
+    assert isinstance(boom, BoomDesign)
+    whole, drilled = (stresses(boom, rows, bent, hole) for hole in (0.0, 0.020))
+    others = np.arange(len(whole)) != bent.pin
+    assert drilled[others] == pytest.approx(whole[others])
+    left = 1 - 2 * 0.003 * 0.020**3 / 12 / rows.section.properties.second_moment
+    assert drilled[bent.pin] == pytest.approx(whole[bent.pin] / left)
+
+
+def test_the_lower_rating_counts_and_both_are_said():
+    found = rated(
+        ("Holds", "Too heavy"), 5.0, {"stand": 10.0, "head": 8.0}, 0.7, lambda s: "5 kg", "sum"
+    )
+    assert found.limit == pytest.approx(5.6)
+    assert "of stand or head, is 8 kg" in found.meaning(Style())
+    absent = rated(("None", ""), 0.0, {"stand": 1.0}, 0.7, lambda s: "", "", "Nothing.")
+    assert not absent.applies
+    assert absent.meaning(Style()) == "Nothing."
+
+
+def test_pieces_alike_are_cut_side_by_side(rig):
+    case = Case(rig, Settings(), Workshop())
+    section = "aluminium-tube-25x2"
+    one, two = cut_steps(case, (Piece(section, "Boom", 1.2, 1), Piece(section, "Rail", 0.9, 2)))
+    assert one.text.startswith("Cut the boom from")
+    assert one.text.endswith("1200 mm.")
+    assert two.text.startswith("Cut 2 × rail")
+    assert two.text.endswith("900 mm, clamped side by side so that they are one length.")
+
+
+def test_cracking_is_minded_where_it_is_chosen_and_cut():
+    steel = SimpleNamespace(failure="yields", name="Steel", note="bends first")
+    carbon = SimpleNamespace(failure="cracks", name="Carbon", note="gives no warning")
+    assert workshop_cautions(steel, "Frame") == ()
+    assert workshop_cautions(None, "Build") == (CUTTING,)
+    assert "Carbon" in workshop_cautions(carbon, "Frame")[0]
+    assert len(workshop_cautions(carbon, "Build")) == 2
+
+
+def test_a_weight_at_its_rating_burns_as_the_settings_say(rig):
+    """Seven tenths of the rating is used: at eight tenths it fails, at six it holds."""
+    carried = assess(rig).by_id["slider.stand-load"].value
+    for share, state in ((0.8, State.FAILS), (0.5, State.HOLDS)):
+        lamp = assess(changed(rig, design__supports__rating=carried / share))
+        assert lamp.by_id["slider.stand-load"].state is state
