@@ -12,6 +12,7 @@ from hazel_lantern.app.settings_dialog import SettingsDialog
 from hazel_lantern.app.shelf_dialog import OwnEntryDialog, ShelfDialog
 from hazel_lantern.app.start import make_window, offer_recovery
 from hazel_lantern.app.tags import Tag
+from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.project.store import Store, open_project
 from tests.app.conftest import leave_quietly
@@ -86,6 +87,20 @@ def test_a_rig_from_nothing_by_keyboard_alone(empty_window, hand, qtbot, tmp_pat
     qtbot.waitUntil(lambda: any(tmp_path.glob("*-cuts.csv")), timeout=20000)
     hand.key(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
     assert not window.session.document.project.rigs
+
+
+def test_steps_of_a_drag_in_one_turn_are_one_refresh(window, qtbot):
+    session, told = window.session, []
+    session.changed.connect(lambda: told.append(session.value("design.rails.length")))
+    for length in (1.15, 1.2, 1.25):
+        session.edit(Edit("design.rails.length", length), gesture="drag")
+    assert told == []
+    assert session.assessment.answer.design.rails.length == 1.25
+    qtbot.waitUntil(lambda: bool(told), timeout=1000)
+    assert told == [1.25]
+    session.document.end_gesture()
+    session.document.undo()
+    assert told == [1.25, pytest.approx(1.1)]
 
 
 def test_the_tag_looked_at_stays_lit_and_every_tag_gets_its_lamp(window, hand, qtbot):

@@ -65,6 +65,9 @@ class Session(QObject):
         self._late.setSingleShot(True)
         self._late.setInterval(LATE)
         self._late.timeout.connect(self._on_change)
+        self._soon = QTimer(self)
+        self._soon.setSingleShot(True)
+        self._soon.timeout.connect(self.changed)
         self._follower = Follower(self)
         self._follower.done.connect(self._catch_up)
         self.document.listen(self._on_change)
@@ -124,7 +127,12 @@ class Session(QObject):
             # What takes long is worked out beside the dragging.
             case = found.case
             self._follower.ask(lambda: assess_case(case).whole())
-        self.changed.emit()
+        if self.document.gesturing:
+            # However many steps of a drag come in one turn of the event loop: one refresh.
+            self._soon.start()
+        else:
+            self._soon.stop()
+            self.changed.emit()
 
     def _catch_up(self, whole: object) -> None:
         rig = self.rig
@@ -136,6 +144,7 @@ class Session(QObject):
     def close(self) -> None:
         """Nobody looks at it any more: what runs for it stops."""
         self.play(False)
+        self._soon.stop()
         self._late.stop()
         self._follower.close()
 

@@ -134,6 +134,11 @@ class Document:
         self._gesture = None
         self._tell()
 
+    @property
+    def gesturing(self) -> bool:
+        """Whether a drag is under way."""
+        return self._gesture is not None
+
     def end_gesture(self) -> None:
         """The drag is over; the next edit is a step of its own."""
         self._gesture = None
