@@ -47,3 +47,11 @@ def test_licences_named_for_the_wheel_are_kept():
 def test_links_are_found_at_all():
     found = [link for path in DOCUMENTS for link in LINK.findall(path.read_text(encoding="utf-8"))]
     assert len(found) > 10
+
+
+@pytest.mark.parametrize("document", DOCUMENTS, ids=lambda path: path.name)
+def test_every_module_named_in_a_heading_is_there(document):
+    core = ROOT / "src/hazel_lantern/core"
+    for heading in re.findall(r"^#+ .*", document.read_text(encoding="utf-8"), re.M):
+        for name in re.findall(r"`([\w/]+\.py)`", heading):
+            assert (core / name).exists(), f"{document.name}: {name}"

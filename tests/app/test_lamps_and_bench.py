@@ -27,7 +27,7 @@ def test_a_failing_lamp_opens_offers_mends_and_one_click_mends(window, hand, qtb
     assert window.session.assessment.by_id["slider.tip"].state is State.HOLDS
     assert "Ctrl+Z" in window.message
     window.session.document.undo()
-    assert window.session.assessment.by_id["slider.tip"].state is State.FAILS
+    assert window.session.assessment.by_id["slider.tip"].state is State.TIGHT
 
 
 def test_lamps_are_opened_and_closed_by_keys(window, hand):
@@ -46,7 +46,8 @@ def test_lamps_are_opened_and_closed_by_keys(window, hand):
 
 def test_the_worst_lamp_is_first_and_every_row_speaks(window):
     lamps = window.desk.lamps
-    assert lamps._order[0] == "slider.tip"
+    # Both burn tight; of equals the one listed first.
+    assert lamps._order[:2] == ["slider.frame-drift", "slider.tip"]
     for id, row in lamps.rows.items():
         lamp = window.session.assessment.by_id[id]
         assert str(lamp.state) in row.accessibleName()
@@ -62,11 +63,12 @@ def test_a_limit_is_changed_for_the_project_and_back(window, qtbot):
     dialog.line.setText("steep")
     dialog._take()
     assert "steep" in dialog.trouble.text()
-    dialog.line.setText("0°")
+    dialog.line.setText("12°")
     dialog._take()
-    assert window.session.assessment.by_id["slider.tip"].state is State.HOLDS
-    LimitDialog(window.session, lamp, window)._default()
     assert window.session.assessment.by_id["slider.tip"].state is State.FAILS
+    LimitDialog(window.session, lamp, window)._default()
+    # Not held: a nudge still takes it over, whatever the limit of its tilt.
+    assert window.session.assessment.by_id["slider.tip"].state is State.TIGHT
 
 
 def test_sections_are_ranked_and_swapped(window, hand, qtbot):

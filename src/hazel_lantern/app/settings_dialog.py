@@ -2,23 +2,33 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from PyQt6.QtWidgets import QDialog, QGridLayout, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import button, label
-from hazel_lantern.core.fields import Edit, EditError, apply, describe, read_field
-from hazel_lantern.core.units import write
+from hazel_lantern.core.fields import Edit, EditError, FieldSpec, apply, describe, read_field
+from hazel_lantern.core.units import Style, write
 
 FIELDS = {
     "denominator": "16 or 32: the finest part of an inch that is printed",
     "currency": "a sign or letters before prices",
     "price_factor": "catalogue prices are multiplied by this",
     "tight_margin": "a lamp this near to its limit burns tight",
-    "hand_push": "a push at the lens that the rig is to stand up to",
+    "hand_push": "a push at the lens; a lighter rig gets less, a heavier one more",
+    "over_people": "yes or no: whether anything stands or hangs over people",
     "working_fraction": "how much of a stand's rating is used",
     "kerf": "what a saw cut takes away",
     "circle": "the sharpness asked of the picture, for depth of field",
 }
+
+
+def _shown(spec: FieldSpec, value: Any, style: Style) -> str:
+    """A setting as it stands in its line."""
+    if spec.kind == "switch":
+        return "yes" if value else "no"
+    return str(value) if spec.kind in ("text", "choice") else write(value, spec.kind, style)
 
 
 class SettingsDialog(QDialog):
@@ -35,8 +45,7 @@ class SettingsDialog(QDialog):
         for row, (name, words) in enumerate(FIELDS.items()):
             spec = describe(session.settings, name)
             value = getattr(session.settings, name)
-            plain = spec.kind in ("text", "choice")
-            line = QLineEdit(str(value) if plain else write(value, spec.kind, session.style))
+            line = QLineEdit(_shown(spec, value, session.style))
             line.setAccessibleName(spec.label)
             self.lines[name] = line
             grid.addWidget(label(spec.label), row, 0)
@@ -60,9 +69,7 @@ class SettingsDialog(QDialog):
             for name, line in self.lines.items():
                 spec = describe(settings, name)
                 now = getattr(settings, name)
-                plain = spec.kind in ("text", "choice")
-                shown = str(now) if plain else write(now, spec.kind, self.session.style)
-                if line.text().strip() != shown:
+                if line.text().strip() != _shown(spec, now, self.session.style):
                     value = read_field(settings, name, line.text(), self.session.style)
                     edits.append(Edit(f"settings.{name}", value))
             project = self.session.document.project

@@ -202,6 +202,8 @@ class Found:
         Its course over the move, where ``trace`` is looked at over something else.
     stale : bool
         Whether it is that of the design a moment ago.
+    at_best : State
+        What it cannot burn better than, for a reason that the value does not show.
     """
 
     trace: Array | float
@@ -212,6 +214,7 @@ class Found:
     applies: bool = True
     over_move: Array | None = None
     stale: bool = False
+    at_best: State = State.HOLDS
 
 
 @dataclass(frozen=True)
@@ -243,7 +246,8 @@ class Check:
         course = values if found.over_move is None else found.over_move
         state = State.HOLDS
         if found.applies:
-            state = judge(value, limit, spec.sense, settings.tight_margin * spec.margin_share)
+            margin = settings.tight_margin * spec.margin_share
+            state = worst([judge(value, limit, spec.sense, margin), found.at_best])
         return Lamp(
             id=id,
             spec=spec,

@@ -21,7 +21,8 @@ class Settings(Frozen):
     limits: dict[str, Annotated[float, Field(ge=-1e9, le=1e9)]] = Field(
         {}, title="Limits changed by the maker"
     )
-    hand_push: float = quantity("force", "Push to stand up to", 10.0, low=0, high=500)
+    hand_push: float = quantity("force", "Nudge to a rig of 10 kg", 10.0, low=0, high=500)
+    over_people: bool = Field(False, title="Over people")
     working_fraction: float = quantity("percent", "Share of a rating used", 0.7, low=0.05, high=1)
     kerf: float = quantity("fine", "Saw cut", 0.002, low=0, high=0.02)
     circle: float = quantity("fine", "Circle of confusion", 2e-5, low=1e-6, high=1e-3)

@@ -138,16 +138,6 @@ def test_tripod_edge_and_polygon():
     assert (standing.edge_distances(corners, np.array([[2.0, 0.0]])) < 0).any()
 
 
-def test_tip_angle_is_what_a_tilting_board_would_find():
-    """Second method: tilt the ground until the weight's line passes the edge."""
-    edge, height, out = 0.25, 1.1, 0.08
-    angle = float(standing.tip_angle(edge, np.array([out]), height)[0])
-    assert out + height * math.tan(angle) == pytest.approx(edge)
-    assert float(standing.tip_angle(edge, np.array([0.3]), height)[0]) < 0
-    meets = standing.ground_point((30.0, 50.0), (0.4, 0.0), 12.0)
-    assert float(meets) == pytest.approx((30 * 0.4 + 12) / 80)
-
-
 @given(st.floats(0.001, 0.3), st.floats(0.5, 20), st.floats(0, 30))
 def test_it_rolls_where_the_forces_balance(rolling, mass, brake):
     angle = slopes.rolling_angle(rolling, brake, mass)

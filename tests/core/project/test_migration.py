@@ -44,6 +44,10 @@ def test_a_migrated_rig_assesses_as_it_did(number):
     rig = project.rigs[number]
     found = assess(rig, project.settings)
     for id, (value, limit) in THEN[rig.name].items():
+        if id.endswith(".tip"):
+            # Then it fell to a nudge; now that is only told.
+            assert found.by_id[id].value > value
+            continue
         # Renamed since, and ratings that were in newtons are in rounded kilograms.
         lamp = found.by_id[{"dolly.wheel-fit": "dolly.fit"}.get(id, id)]
         if id == "dolly.wheel-load":

@@ -17,12 +17,14 @@ from hazel_lantern.core.lamps import State
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.mechanics import elastica, ride, track
 from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.mechanics.standing import Leverage
 from hazel_lantern.core.project.file import dumps, loads
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.ranking import rank
 from hazel_lantern.core.resources import DATA
 from hazel_lantern.core.rigs import families
 from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.rigs.dolly.lamps_stand import stance
 from hazel_lantern.core.rigs.dolly.model import DollyDesign
 from hazel_lantern.core.rigs.dolly.parts import pieces, rail_lengths
 from hazel_lantern.core.rigs.dolly.shaking import joints_of
@@ -210,7 +212,27 @@ def test_wheels_and_tipping_by_moments(straight):
     ways = found.by_id["dolly.tip"]
     assert ways.value > 0
     hard = settings.model_copy(update={"hand_push": 120.0})
-    assert assess(straight, hard).by_id["dolly.tip"].state is State.FAILS
+    assert assess(straight, hard).by_id["dolly.tip"].state is State.TIGHT
+    above = hard.model_copy(update={"over_people": True})
+    assert assess(straight, above).by_id["dolly.tip"].state is State.FAILS
+
+
+@pytest.mark.parametrize("slope", [math.radians(28), math.radians(-28)])
+def test_a_wedged_dolly_on_a_slope_leans_with_all_that_it_carries(straight, slope):
+    """Second method: the camera's mass high over the rails comes down past the lower axle."""
+    steep = changed(straight, shot__move__tilt=slope)
+    answer = assess(steep).answer
+    stood, carried = stance(answer), answer.carried
+    shift = carried.height * math.tan(abs(slope))
+    forward = carried.forward if slope < 0 else -carried.forward
+    inside = (0.35 - forward) - shift
+    expected = math.atan2(0.35 - forward, carried.height) - abs(slope)
+    none = np.zeros_like(stood.pressing.force)
+    lower = stood.words.index("forwards" if slope < 0 else "backwards")
+    wedged = Leverage.of(stood.edges, replace(stood.pressing, force=none, moment=none))
+    alone = float(wedged.tilt_left[lower].min())
+    assert (inside > 0) == (alone > 0)
+    assert alone == pytest.approx(expected, rel=1e-6)
 
 
 def test_a_fast_curve_leans_on_the_outer_rail(bowed):

@@ -13,6 +13,7 @@ from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.project.model import Rig
 from hazel_lantern.core.rigs.case import PartMark
 from hazel_lantern.core.rigs.slider.model import SliderDesign
+from hazel_lantern.core.rigs.slider.standing import stance
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shelf import OwnedPart, Shelf, StockPiece
 from hazel_lantern.core.units import Style
@@ -192,10 +193,72 @@ def test_tipping_point_by_hand(rig):
     whole = load.mass + rails + 3.4
     out = load.mass * 0.4 / whole
     rail = found.answer.rail_height
-    height = (load.mass * (rail + load.height) + rails * rail + 3.4 * 0.45 * rail) / whole
-    edge = 0.85 / (2 * math.sqrt(3))
-    assert lamp.value == pytest.approx(math.atan2(edge - out, height), rel=1e-6)
+    drop = section.height
+    stand = 3.4 * 0.45 * (rail - drop)
+    height = (load.mass * (rail + load.height) + rails * (rail - drop / 2) + stand) / whole
+    inside = 0.85 / (2 * math.sqrt(3)) - out
+    # Whoever keeps it rolling presses above the rails, towards the end.
+    turns = 0.015 * load.mass * GRAVITY * (rail + load.push_height)
+    reach = whole * GRAVITY * math.hypot(inside, height)
+    left = math.acos(turns / reach) - math.atan2(height, inside)
+    assert float(stance(found.answer).tilts[0, -1]) == pytest.approx(left, rel=1e-6)
+    # Where it still slows down, what is carried pulls a little more.
+    assert 0.98 * left < lamp.value < left
     assert "end" in lamp.meaning(Style())
+
+
+def test_on_a_slope_weights_lean_and_the_lens_climbs(rig):
+    """Second method: every body's place drawn on the slope by hand, moments about the edge."""
+    slope = math.radians(12)
+    tilted = changed(rig, shot__move__tilt=slope, design__drive__kind="hand crank")
+    answer = assess(tilted).answer
+    stood, load, rail = stance(answer), answer.carried, answer.rail_height
+    drop, sin, cos = answer.rows.section.properties.height, math.sin(slope), math.cos(slope)
+    base = drop * sin
+    edge = base + 0.85 / (2 * math.sqrt(3))
+    rails = answer.line / cos * 1.2
+    steady = np.flatnonzero(np.abs(answer.course.acceleration) < 1e-9)
+    assert steady.size > 10
+    for mark in steady:
+        out = float(answer.place[mark]) - 0.6
+        lean = out * cos - load.height * sin
+        held = load.mass * GRAVITY * (edge - lean) + 3.4 * GRAVITY * (edge - base)
+        held += rails * (edge - drop / 2 * sin)
+        up = answer.design.carriage.screw_height + answer.load.lens_axis
+        lens = rail + out * sin + up * cos
+        assert float(stood.pushes[0, mark]) == pytest.approx(max(held, 0.0) / lens, rel=1e-6)
+
+
+def test_a_nudge_is_told_apart_from_a_fall(rig):
+    """Three steps: it goes over by itself, a nudge takes it over, neither does."""
+    wide = assess(changed(rig, design__supports__spread=1.2)).by_id["slider.tip"]
+    nudged = assess(changed(rig, design__supports__spread=1.0)).by_id["slider.tip"]
+    alone = assess(changed(rig, design__supports__spread=0.6)).by_id["slider.tip"]
+    assert [lamp.state for lamp in (wide, nudged, alone)] == [
+        State.HOLDS,
+        State.TIGHT,
+        State.FAILS,
+    ]
+    assert nudged.headline == "A nudge tips it at the right end"
+    assert alone.headline.startswith(("Tips", "Nearly tips"))
+    assert "N at the lens" in nudged.meaning(Style())
+    above = Settings(over_people=True)
+    same = assess(changed(rig, design__supports__spread=1.0), above).by_id["slider.tip"]
+    assert same.state is State.FAILS
+    assert "must stand up to it" in same.meaning(Style())
+
+
+def test_much_that_stands_high_must_stand_up_to_a_nudge(rig):
+    heavy = LoadItem(name="Heavy", kind="body", mass=11.0, up=0.06)
+    tall = changed(rig, load__items=(heavy,), design__supports__spread=1.0)
+    lamp = assess(tall).by_id["slider.tip"]
+    assert stance(assess(tall).answer).raised > 10
+    low = assess(changed(tall, shot__camera_height=0.9)).by_id["slider.tip"]
+    hard = Settings(hand_push=60.0)
+    assert assess(tall, hard).by_id["slider.tip"].state is State.FAILS
+    if lamp.value > lamp.limit:
+        assert stance(assess(changed(tall, shot__camera_height=0.9)).answer).raised < 10
+        assert low.state is not State.FAILS
 
 
 @given(st.floats(0.5, 1.4), st.floats(0, 30))

@@ -192,7 +192,7 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
             height=sum(lump.mass * lump.up for lump in found) / mass - self.ground,
             wheelbase=design.wheels.wheelbase,
             gauge=self.gauge,
-            push_height=max(pushed_at, 0.0),
+            push_height=pushed_at,
             rolling_resistance=self.rolling_resistance,
         )
 

@@ -10,7 +10,7 @@ from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.dolly.answer import CORNERS, Array, DollyAnswer, corners_of, outline
-from hazel_lantern.core.rigs.kit.standing import Over, nearest, over_edges, tip_check
+from hazel_lantern.core.rigs.kit.standing import Place, Stance, stands, tip_check
 from hazel_lantern.core.rigs.kit.strength import rated, rating_check
 from hazel_lantern.core.units import write
 
@@ -64,62 +64,54 @@ def wheel_lift(answer: DollyAnswer) -> Found:
     )
 
 
-def ways_over(answer: DollyAnswer) -> list[Over]:
-    """The ways to go over, one for each pair of neighbouring wheels.
+def stance(answer: DollyAnswer) -> Stance:
+    """All that rolls on its wheels, on a slope that leans them all; wedged, and moved.
 
-    The push of the settings acts level at the lens; starting, stopping and the curve act at
-    the centre of mass, the operator's push at its height.
+    Inertia, and what a curve asks for, act at the centre of mass, the push at its height.
     """
-    shot, load, run = answer.shot, answer.carried, answer.course
-    weight, height = answer.weight, max(load.height, 0.02)
-    lens = max(shot.camera_height - answer.ground, 0.0)
-    # What inertia, slope and push do to where the weight comes down, ahead positive.
-    inertia = load.mass * run.acceleration + weight * math.sin(shot.move.slope)
-    along = load.forward + (answer.push * load.push_height - inertia * height) / weight
-    across = load.sideways - answer.side * height / weight
-    nudge = answer.settings.hand_push * lens / weight
-    polygon, points = outline(answer.corner_places), np.stack([along, across], axis=1)
-    return over_edges(polygon, points, height, _way_over, nudge)
+    shot, carried, run = answer.shot, answer.carried, answer.course
+    cos, sin = math.cos(shot.move.slope), math.sin(shot.move.slope)
 
+    def on_track(ahead: Array | float, left: Array | float, up: Array | float) -> Place:
+        return Place(ahead * cos - up * sin, left, ahead * sin + up * cos)
 
-def _way_over(edge: Array) -> str:
-    """Which way it goes over an edge that runs anticlockwise."""
-    ahead, left = float(edge[1]), -float(edge[0])
-    if abs(ahead) >= abs(left):
-        return "forwards" if ahead > 0 else "backwards"
-    return "to the left" if left > 0 else "to the right"
-
-
-@tip_check(
-    "Load",
-    source="3 degrees of tilt left, starting, stopping and round the curve, with the push of the "
-    "project's settings",
-)
-def tip(answer: DollyAnswer) -> Found:
-    """Tilt left with a push at the lens, over the nearest pair of wheels."""
-    ways = ways_over(answer)
-    over, push = nearest(ways), answer.settings.hand_push
-    left = np.min([way.left for way in ways if way.words == over.words], axis=0)
-    return Found(
-        left,
-        ("Stands up to a push", f"{'Tips' if over.falls else 'Nearly tips'} {over.words}"),
-        lambda s: (
-            f"Pushed with {write(push, 'force', s)} at the lens while it starts, stops or turns, "
-            f"it has {write(abs(over.least), 'angle', s)} "
-            f"{'too little' if over.falls else 'of tilt'} left, {over.words}."
-        ),
-        working(
-            "tilt left = atan((e - r) / h)",
-            (
-                ("h", "weight over the rails", float(over.height), "length"),
-                ("b/2", "to the axles", answer.carried.wheelbase / 2, "length"),
-                ("g/2", "to the rails", answer.gauge / 2, "length"),
-                ("F", "push at the lens", push, "force"),
-                ("W", "whole weight", answer.weight, "force"),
-            ),
-            "support polygon of the wheels; inertia, curve and push as turning moments",
-        ),
+    places = outline(answer.corner_places)
+    corners = np.stack([places[:, 0] * cos, places[:, 1], places[:, 0] * sin], axis=1)
+    edges = standing.edges_of(corners)
+    _, inward, _ = edges.axes
+    pulled, ground = carried.mass * run.acceleration, answer.ground
+    hand = answer.design.drive.height - ground
+    if answer.design.drive.kind == "hand crank":
+        hand = carried.push_height
+    bodies = tuple(
+        (one.mass, on_track(one.ahead, one.left, one.up - ground)) for one in answer.lumps
     )
+    centre = on_track(carried.forward, carried.sideways, carried.height)
+    lens = max(shot.camera_height, answer.mounted_screw + answer.load.lens_axis)
+    return Stance(
+        edges,
+        tuple(_way_over(one) for one in inward),
+        bodies,
+        on_track(0.0, answer.mount_left, lens - ground),
+        (
+            (Place(-pulled * cos, -answer.side, -pulled * sin), centre),
+            (Place(answer.push * cos, 0.0, answer.push * sin), on_track(0.0, 0.0, hand)),
+        ),
+        run.times.size,
+    )
+
+
+def _way_over(inward: Array) -> str:
+    """Which way lies over an edge whose inside is that way."""
+    if abs(inward[0]) >= abs(inward[1]):
+        return "backwards" if inward[0] > 0 else "forwards"
+    return "to the right" if inward[1] > 0 else "to the left"
+
+
+@tip_check("Load")
+def tip(answer: DollyAnswer) -> Found:
+    """Tilt left over the nearest pair of wheels, and the push at the lens that takes it over."""
+    return stands(stance(answer), answer.settings)
 
 
 def foot_places(answer: DollyAnswer) -> Array:

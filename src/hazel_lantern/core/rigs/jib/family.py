@@ -183,11 +183,7 @@ class Jib(Family[JibDesign, JibAnswer]):
             return trace
 
         def tilt_left() -> Trace:
-            whole = standing.whole_weight(answer, answer.everywhere)
-            push, lens = answer.settings.hand_push, answer.lens[1]
-            ways = standing.ways_over(answer, whole, push, lens)
-            left = np.minimum(*(answer.over_move(way.left) for way in ways))
-            return Trace("tilt left", "angle", left)
+            return Trace("tilt left", "angle", answer.over_move(standing.stance(answer).left))
 
         # The hand at the tail pulls down to raise the camera.
         tail = answer.design.boom.tail

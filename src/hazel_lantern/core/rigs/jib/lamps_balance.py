@@ -8,7 +8,7 @@ from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics import balance as mechanics
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.jib.answer import Array, JibAnswer
-from hazel_lantern.core.rigs.jib.standing import up_or_down, ways_over, whole_weight
+from hazel_lantern.core.rigs.jib.standing import stance, up_or_down
 from hazel_lantern.core.rigs.kit.standing import tip_check
 from hazel_lantern.core.units import Style, write
 
@@ -143,8 +143,7 @@ def counterweight(answer: JibAnswer) -> Found:
 def bare_arm(answer: JibAnswer) -> Found:
     """The camera is off and the weights are on: does the base stand, how hard the tail falls."""
     design = answer.design
-    bare = whole_weight(answer, answer.everywhere, bare=True)
-    everywhere = np.minimum(*(over.left for over in ways_over(answer, bare)))
+    everywhere = stance(answer, bare=True).left
     left = answer.stop_to_stop(everywhere)
     torque = float(np.abs(mechanics.drift_torque(answer.bare, answer.whole)).max())
     low, high = float(answer.whole[0]), float(answer.whole[-1])

@@ -2,51 +2,23 @@
 
 from __future__ import annotations
 
-import numpy as np
-
-from hazel_lantern.core.lamps import Found, working
+from hazel_lantern.core.lamps import Found
 from hazel_lantern.core.rigs.jib import standing
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
-from hazel_lantern.core.rigs.kit.standing import tip_check
+from hazel_lantern.core.rigs.kit.standing import stands, tip_check
 from hazel_lantern.core.rigs.kit.strength import rated, rating_check
 from hazel_lantern.core.units import write
 
 
 @tip_check("Frame")
 def tip(answer: JibAnswer) -> Found:
-    """Tilt left with a push at the lens, panned and swung the worst way."""
-    push = answer.settings.hand_push
-    found = standing.whole_weight(answer, answer.everywhere)
-    lens = answer.lens[1]
-    ways = standing.ways_over(answer, found, push, lens)
-    over = min(ways, key=lambda way: float(answer.stop_to_stop(way.left).min()))
-    left = over.left
-    # The worst from stop to stop; those swings stand behind the move's.
-    first = answer.course.swing.size
-    worst = first + int(left[first:].argmin())
-    where = f"{over.words}, {standing.up_or_down(answer.everywhere[worst])}"
-    falls = bool(left[worst] < 0)
-    return Found(
-        float(left[worst]),
-        ("Stands up to a push", f"Tips {where}" if falls else f"Nearly tips {where}"),
-        lambda s: (
-            f"Panned over the nearest edge of its feet and pushed with {write(push, 'force', s)} "
-            f"at the lens, it has {write(abs(float(left[worst])), 'angle', s)} "
-            f"{'too little' if falls else 'of tilt'} left, {where}."
-        ),
-        working(
-            "tilt left = atan((e - r - F z / W) / h)",
-            (
-                ("e", "post to the nearest edge of the feet", over.edge, "length"),
-                ("r", "post to where the weight comes down", float(found.out[worst]), "length"),
-                ("F", "push at the lens", push, "force"),
-                ("z", "height of the lens", float(lens[worst]), "length"),
-                ("W", "whole weight", found.weight, "force"),
-                ("h", "height of the whole's centre of mass", float(found.height[worst]), "length"),
-            ),
-            "support polygon, any pan: edge at b / (2 tan(180°/n)) for n feet at b",
-        ),
-        over_move=np.minimum(*(answer.over_move(way.left) for way in ways)),
+    """Tilt left at the worst pan and swing, and the push at the lens that takes it over."""
+    stood = standing.stance(answer)
+    return stands(
+        stood,
+        answer.settings,
+        lambda mark: f", {standing.up_or_down(answer.everywhere[mark])}",
+        answer.over_move(stood.left),
     )
 
 

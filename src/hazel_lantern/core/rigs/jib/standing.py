@@ -7,10 +7,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from hazel_lantern.core.mechanics import standing
-from hazel_lantern.core.mechanics.balance import Body
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.jib.answer import Array, JibAnswer
-from hazel_lantern.core.rigs.kit.standing import Over
+from hazel_lantern.core.rigs.kit.standing import Place, Stance
 
 #: Height of a base's own weight, and of its ballast, as shares of the post's height.
 BASE_HEIGHT, BALLAST_HEIGHT = 0.4, 0.1
@@ -25,46 +24,60 @@ class Weight:
     height: Array
 
 
-def whole_weight(answer: JibAnswer, swing: Array, bare: bool = False) -> Weight:
-    """All that stands on the feet, with the camera or without."""
+def bodies(answer: JibAnswer, swing: Array, bare: bool = False) -> tuple[tuple[float, Place], ...]:
+    """All that stands on the feet, with the camera or without: kg, out along the arm and up, m."""
     design, rows = answer.design, answer.rows
     cos, sin, post = np.cos(swing), np.sin(swing), design.post.height
-    bodies = answer.bare if bare else answer.turning
-    mass = sum(body.mass for body in bodies)
-    along = sum(body.mass * body.along for body in bodies)
-    up = sum(body.mass * body.up for body in bodies)
-    out = along * cos - up * sin
-    high = mass * post + along * sin + up * cos
+    turning = answer.bare if bare else answer.turning
+    mass = sum(body.mass for body in turning)
+    along = sum(body.mass * body.along for body in turning) / mass
+    up = sum(body.mass * body.up for body in turning) / mass
+    out, high = along * cos - up * sin, post + along * sin + up * cos
     if not bare:
         # Held level, the load stands ahead of where it hangs and over it, at any swing.
         ahead, rise = answer.overhang, design.platform.rise + answer.centre.up
         if not answer.geometry.level:
             ahead, rise = ahead - design.platform.ahead, answer.centre.up
-        out = out + answer.centre.mass * ahead
-        high = high + answer.centre.mass * rise
-    fixed = (
-        Body(rows.stand.mass, 0.0, BASE_HEIGHT * post),
-        Body(design.post.ballast, 0.0, BALLAST_HEIGHT * post),
-        Body(rows.turntable.mass, 0.0, post - rows.turntable.height),
-    )
-    whole = mass + sum(body.mass for body in fixed)
-    high = high + sum(body.mass * body.up for body in fixed)
-    return Weight(whole * GRAVITY, np.asarray(out / whole), np.asarray(high / whole))
-
-
-def ways_over(
-    answer: JibAnswer, whole: Weight, push: float = 0.0, lens: Array | float = 0.0
-) -> tuple[Over, Over]:
-    """The two ways to go over: out over the camera and back over the tail.
-
-    The arm may be panned any way, so the nearest edge of the feet counts; the push acts
-    level at the lens, ``lens`` m up, along the arm, towards either side.
-    """
-    edge = standing.foot_edge(answer.rows.stand.feet, answer.design.post.spread)
-    turning = push * np.maximum(lens, 0.0) / whole.weight
+        out = out + answer.centre.mass * ahead / mass
+        high = high + answer.centre.mass * rise / mass
     return (
-        Over("over the camera", edge, whole.out + turning, whole.height),
-        Over("over the tail", edge, -whole.out + turning, whole.height),
+        (mass, Place(out, 0.0, high)),
+        (rows.stand.mass, Place(0.0, 0.0, BASE_HEIGHT * post)),
+        (design.post.ballast, Place(0.0, 0.0, BALLAST_HEIGHT * post)),
+        (rows.turntable.mass, Place(0.0, 0.0, post - rows.turntable.height)),
+    )
+
+
+def whole_weight(answer: JibAnswer, swing: Array, bare: bool = False) -> Weight:
+    """All of it as one weight."""
+    found = bodies(answer, swing, bare)
+    mass = sum(one for one, _ in found)
+    out = sum(one * place.x for one, place in found) / mass
+    high = sum(one * place.z for one, place in found) / mass
+    return Weight(mass * GRAVITY, np.asarray(out), np.asarray(high))
+
+
+def stance(answer: JibAnswer, bare: bool = False, swing: Array | None = None) -> Stance:
+    """The jib on its base, panned any way, at swings or at every one of `JibAnswer.everywhere`.
+
+    The hand at the tail pulls as hard as the move asks at its marks.
+    """
+    at_marks = swing is None and not bare
+    swing = answer.everywhere if swing is None else swing
+    reach = standing.foot_edge(answer.rows.stand.feet, answer.design.post.spread)
+    edges = standing.edges_round(np.zeros(3), reach, 2)
+    pull = np.zeros_like(swing)
+    if at_marks:
+        pull[: answer.course.swing.size] = answer.swing_axis.effort / answer.design.boom.tail
+    behind, tail = tail_end(answer, swing)
+    out, up = answer.geometry.lens(swing)
+    return Stance(
+        edges,
+        ("over the camera", "over the tail"),
+        bodies(answer, swing, bare),
+        Place(out, 0.0, up),
+        ((Place(0.0, 0.0, -pull), Place(-behind, 0.0, tail)),),
+        swing.size,
     )
 
 

@@ -19,7 +19,6 @@ from hazel_lantern.core.rigs.kit.pace import pace
 from hazel_lantern.core.rigs.kit.place import Place
 from hazel_lantern.core.rigs.kit.purse import Purse
 from hazel_lantern.core.rigs.kit.slope import OnSlope, Rolls
-from hazel_lantern.core.rigs.kit.standing import nearest
 from hazel_lantern.core.rigs.kit.wheels import Runs, WheelsOn
 from hazel_lantern.core.rigs.slider import draft, words
 from hazel_lantern.core.rigs.slider import levers as mending
@@ -30,7 +29,7 @@ from hazel_lantern.core.rigs.slider.lamps_rails import frame_drift, rail_dip, ra
 from hazel_lantern.core.rigs.slider.model import F, SliderDesign
 from hazel_lantern.core.rigs.slider.sketch_above import from_above
 from hazel_lantern.core.rigs.slider.sketch_side import close_up, from_the_side
-from hazel_lantern.core.rigs.slider.standing import clearances, stand_load, tip, ways_over
+from hazel_lantern.core.rigs.slider.standing import clearances, stance, stand_load, tip
 from hazel_lantern.core.shot import Arc, Line, Rise, Shot
 from hazel_lantern.core.sketch import Sketch
 
@@ -168,7 +167,7 @@ class Slider(Family[SliderDesign, SliderAnswer]):
             "speed": lambda: Trace("speed", "speed", answer.axis.speed),
             "acceleration": lambda: Trace("acceleration", "acceleration", answer.axis.acceleration),
             "push": lambda: Trace("push", "force", answer.axis.effort),
-            "tilt left": lambda: Trace("tilt left", "angle", nearest(ways_over(answer)[0]).left),
+            "tilt left": lambda: Trace("tilt left", "angle", stance(answer).left),
         }
 
     def poses(self) -> Poses:

@@ -6,17 +6,25 @@ import math
 
 import numpy as np
 
-from hazel_lantern.core.lamps import Found, Inputs, working
+from hazel_lantern.core.lamps import Found, Inputs
 from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.kit.place import Spans, beyond_setting
-from hazel_lantern.core.rigs.kit.standing import STAND_WEIGHT_HEIGHT, Over, nearest, tip_check
+from hazel_lantern.core.rigs.kit.standing import (
+    STAND_WEIGHT_HEIGHT,
+    Place,
+    Stance,
+    stands,
+    tip_check,
+)
 from hazel_lantern.core.rigs.kit.strength import rated, rating_check
-from hazel_lantern.core.rigs.slider.answer import SliderAnswer
+from hazel_lantern.core.rigs.slider.answer import Array, SliderAnswer
 from hazel_lantern.core.units import write
 
 #: Where hung ballast sits, as a share of the stand's height.
 BALLAST_HEIGHT = 0.3
+#: Height of a block on the floor and on a table: rails that tip turn about its foot, m.
+BLOCK = {"floor": 0.1, "table": 0.04}
 #: Lowest and highest a rail can lie: on a block on the floor, on a table of usual height, m.
 RAIL_RANGE = {"floor": (0.02, 0.35), "table": (0.45, 0.95)}
 
@@ -44,102 +52,73 @@ def clearances(answer: SliderAnswer) -> tuple[Spans, Inputs]:
     return spans, ()
 
 
-def ways_over(answer: SliderAnswer) -> tuple[list[Over], float, str]:
-    """The four ways to go over, the whole weight, N, and where the edges lie, in words.
+def _on_the_rails(answer: SliderAnswer, out: Array | float, across: float, up: float) -> Place:
+    """A place on the tilted rails: from their middle along them, across, and square to them."""
+    cos, sin = math.cos(answer.shot.move.slope), math.sin(answer.shot.move.slope)
+    return Place(out * cos - up * sin, across, answer.rail_height + out * sin + up * cos)
 
-    The push of the settings acts at the lens, level, towards each edge in turn; on a crank
-    the inertia of the carriage reacts on the rig as well.  A stand's feet may be turned any
-    way, so the nearest edge counts; on rests along the rail the end rests are the edges.
+
+def stance(answer: SliderAnswer) -> Stance:
+    """Carriage, rails and stands on their feet; the push of a hand, and inertia.
+
+    A stand's feet may be turned any way round; on rests along the rail the end rests are the
+    edges.  A crank turns inside the rig: it pushes nothing but what it moves.
     """
-    design, shot, carried = answer.design, answer.shot, answer.carried
-    supports = design.supports
-    cos, sin = math.cos(shot.move.slope), math.sin(shot.move.slope)
-    height = max(answer.rail_height, 0.01)
-    out = answer.place - design.rails.length / 2
-    carriage_weight = carried.mass * GRAVITY
-    rails_weight = answer.line / cos * design.rails.length
-    lens = height + design.carriage.screw_height + answer.load.lens_axis
-    push = along = np.full_like(out, answer.settings.hand_push)
-    if design.drive.kind == "hand crank":
-        along = push + carried.mass * np.abs(answer.course.acceleration)
-    base_weight, base_height, foot_edge = 0.0, 0.0, 0.0
+    design, carried, supports = answer.design, answer.carried, answer.design.supports
+    slope, half = answer.shot.move.slope, design.rails.length / 2
+    cos, sin = math.cos(slope), math.sin(slope)
+    out, carriage = answer.place - half, design.carriage
+    centre = _on_the_rails(answer, out + carried.forward, carried.sideways, carried.height)
+    rails = answer.line / (GRAVITY * cos) * design.rails.length
+    drop = answer.rows.section.properties.height
+    rests = [_on_the_rails(answer, place - half, 0.0, -drop) for place in answer.supports]
+    bodies = [(carried.mass, centre), (rails, _on_the_rails(answer, 0.0, 0.0, -drop / 2))]
+    reach = 0.0
     if answer.on_stands:
         stand = answer.rows.stand
-        count = 1 if supports.kind == "stand" else supports.count
-        own, hung = count * stand.mass * GRAVITY, supports.ballast * GRAVITY
-        base_weight = own + hung
-        foot_edge = standing.foot_edge(stand.feet, supports.spread)
-        base_height = height * (own * STAND_WEIGHT_HEIGHT + hung * BALLAST_HEIGHT) / base_weight
-    weights = (carriage_weight, rails_weight, base_weight)
-    carriage_height = height + carried.height + out * sin
-    centre_height = (
-        carriage_weight * carriage_height + rails_weight * height + base_weight * base_height
-    ) / sum(weights)
-    # On a table or the floor the feet are at rail height: heights count from there.
-    foot = 0.0
-    if not answer.on_stands:
-        foot = max(height - 0.1 if supports.kind == "floor" else height - 0.04, 0.0)
-    centre_height = np.maximum(centre_height - foot, 0.02)
+        reach = standing.foot_edge(stand.feet, supports.spread)
+        for rest in rests:
+            bodies.append((stand.mass, rest._replace(z=STAND_WEIGHT_HEIGHT * rest.z)))
+            hung = supports.ballast / len(rests)
+            bodies.append((hung, rest._replace(z=BALLAST_HEIGHT * rest.z)))
     if supports.kind == "stand":
-        along_edge = across_edge = foot_edge
-        middle, rule = supports.offset * cos, "b / (2 tan(180°/n)) for n feet at b"
+        edges = standing.edges_round(np.array([rests[0].x, 0.0, 0.0]), reach)
     else:
-        middle, rule = 0.0, "end support or half the breadth"
-        along_edge = (answer.supports[-1] - design.rails.length / 2) * cos
         breadth = max(design.rails.spacing if answer.rails == 2 else 0.0, 0.1)
-        across_edge = foot_edge if answer.on_stands else breadth / 2
-    # Weight ahead of the wheels' middle moves the carriage's resultant with it.
-    carriage_at = (out + carried.forward) * cos - middle
-    ways = []
-    for words, sense, at, rails_at, edge, level in (
-        ("at the right end", 1, carriage_at, -middle, along_edge, along),
-        ("at the left end", -1, carriage_at, -middle, along_edge, along),
-        ("to the far side", 1, carried.sideways, 0.0, across_edge, push),
-        ("to the near side", -1, carried.sideways, 0.0, across_edge, push),
-    ):
-        turning = sense * level * (lens - foot)
-        meets = sense * standing.ground_point(weights, (at, rails_at, 0.0), turning)
-        ways.append(Over(words, edge, meets, centre_height))
-    return ways, sum(weights), rule
+        side, corners = reach if answer.on_stands else breadth / 2, []
+        for rest, way in ((rests[0], 1), (rests[0], -1), (rests[-1], -1), (rests[-1], 1)):
+            foot = 0.0 if answer.on_stands else rest.z - BLOCK.get(supports.kind, 0.0)
+            corners.append((rest.x, way * side, max(float(foot), 0.0)))
+        edges = standing.edges_of(np.array(corners))
+    _, inward, _ = edges.axes
+    pulled = carried.mass * answer.course.acceleration
+    ahead = Place(cos, 0.0, sin)
+    drives = [(Place(*(-pulled * one for one in ahead)), centre)]
+    if design.drive.kind == "by hand":
+        hand = _on_the_rails(answer, out, -design.drive.push_offset, design.drive.push_height)
+        drives.append((Place(*(answer.push * one for one in ahead)), hand))
+    lens = carriage.screw_height + answer.load.lens_axis
+    return Stance(
+        edges,
+        tuple(_way_over(one) for one in inward),
+        tuple(bodies),
+        _on_the_rails(answer, out + carriage.camera_offset, carriage.camera_side, lens),
+        tuple(drives),
+        answer.course.times.size,
+    )
+
+
+def _way_over(inward: Array) -> str:
+    """Which way lies over an edge whose inside is that way."""
+    if abs(inward[0]) >= abs(inward[1]):
+        return "at the left end" if inward[0] > 0 else "at the right end"
+    return "to the near side" if inward[1] > 0 else "to the far side"
 
 
 @tip_check("Frame")
 def tip(answer: SliderAnswer) -> Found:
-    """Tilt left before the whole goes over its feet, with the push."""
-    ways, weight, rule = ways_over(answer)
-    over = nearest(ways)
-    worst, push = int(over.left.argmin()), answer.settings.hand_push
-    meets = float(over.meets[worst])
-    past = meets - over.edge
-    return Found(
-        over.left,
-        (
-            "Stands up to a push",
-            f"Tips over {over.words}" if over.falls else f"Nearly tips {over.words}",
-        ),
-        lambda s: (
-            f"With a push of {write(push, 'force', s)}, the weight comes down "
-            f"{write(abs(past), 'length', s)} {'past' if past > 0 else 'inside'} the line of the "
-            f"feet {over.words}: {write(abs(over.least), 'angle', s)} "
-            f"{'past tipping' if over.falls else 'of tilt left'}."
-        ),
-        working(
-            "tilt left = atan((e - r) / h),  r = (sum W x + sum F z) / sum W",
-            (
-                ("e", f"middle to the edge of the feet, {rule}", over.edge, "length"),
-                ("r", "middle to where weight and push come down", meets, "length"),
-                (
-                    "h",
-                    "height of the whole's centre of mass",
-                    float(np.broadcast_to(over.height, over.meets.shape)[worst]),
-                    "length",
-                ),
-                ("W", "whole weight", weight, "force"),
-                ("F", "push at the lens", push, "force"),
-            ),
-            "support polygon of the feet, whichever way they stand",
-        ),
-    )
+    """Tilt left before the whole goes over its feet, and the push at the lens that takes it."""
+    return stands(stance(answer), answer.settings)
 
 
 @rating_check("stand-load", "Weight on the stand", "Frame", "lower rating of stand and head")

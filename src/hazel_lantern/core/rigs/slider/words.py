@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import numpy as np
 
+from hazel_lantern.core.lamps import State
 from hazel_lantern.core.mechanics import slopes
 from hazel_lantern.core.parts import Step, in_sentence
-from hazel_lantern.core.rigs.kit.standing import LEAST_LEFT, nearest
+from hazel_lantern.core.rigs.kit.standing import LEAST_LEFT
 from hazel_lantern.core.rigs.kit.words import CLAMPED, CUTTING, cut_steps, workshop_cautions
 from hazel_lantern.core.rigs.slider.answer import SliderAnswer
 from hazel_lantern.core.rigs.slider.parts import pieces, plate_size
-from hazel_lantern.core.rigs.slider.standing import ways_over
+from hazel_lantern.core.rigs.slider.standing import stance
 from hazel_lantern.core.units import write
 
 
@@ -155,10 +156,10 @@ def set_card(answer: SliderAnswer) -> tuple[str, ...]:
     ]
     if design.supports.ballast:
         lines.append(f"Hang {write(design.supports.ballast, 'mass', style)} of ballast first.")
-    over = nearest(ways_over(answer)[0])
-    words = "stands up to a push"
-    if over.least < LEAST_LEFT:
-        words = f"{'tips over' if over.falls else 'nearly tips'} {over.words}"
+    stood = stance(answer)
+    told = stood.told(answer.settings)
+    fails = told.left < LEAST_LEFT or told.at_best is State.FAILS
+    words = told.headlines(stood.words[told.edge], stood.words[told.over])[fails]
     lines += [
         f"Camera on: {write(answer.load.centre().mass, 'mass', style)} on the screw, carriage at "
         "mid-rail, one hand on it.",
@@ -168,8 +169,8 @@ def set_card(answer: SliderAnswer) -> tuple[str, ...]:
         f"Move: {shot.move.way}, {write(shot.move.distance, 'length', style)} in "
         f"{write(shot.pace.duration, 'time', style)}; push at most "
         f"{write(float(np.abs(answer.push).max()), 'force', style)}.",
-        f"Tilt left before it goes over, with the push: {write(over.least, 'angle', style)} "
-        f"({words}).",
+        f"{words}: {write(told.left, 'angle', style)} of tilt left by itself; a push of "
+        f"{write(told.push, 'force', style)} at the lens takes it over.",
     ]
     if shot.move.slope:
         lines.append(
