@@ -74,7 +74,10 @@ def wheelhouse() -> Rig:
             drive=Drive(push_offset=0.04),
         ),
         budget=120,
-        marked=(PartMark(key="stand", having="owned"), PartMark(key="carriage", having="scrap")),
+        marked=(
+            PartMark(key="stand", of="video-heavy", having="owned"),
+            PartMark(key="carriage", having="scrap"),
+        ),
     )
 
 
@@ -121,7 +124,10 @@ def loft() -> Rig:
             swing=Swing(up=math.radians(33), down=math.radians(33)),
         ),
         budget=220,
-        marked=(PartMark(key="base", having="owned"), PartMark(key="platform", having="scrap")),
+        marked=(
+            PartMark(key="base", of="timber-post", having="owned"),
+            PartMark(key="platform", having="scrap"),
+        ),
     )
 
 
@@ -159,7 +165,7 @@ def causeway() -> Rig:
             carried=Carried(longest=2.4),
         ),
         budget=260,
-        marked=(PartMark(key="stand", having="owned"),),
+        marked=(PartMark(key="stand", of="photo-mid", having="owned"),),
     )
 
 

@@ -191,19 +191,23 @@ def test_drive_shows_what_the_crank_would_need(window, hand):
     assert "Turns of the crank" in bench.readout._names
 
 
+def said_of(window, key, path):
+    return window.session.rig.mark_of(key, window.session.value(path))
+
+
 def test_parts_are_marked_and_priced(window, hand, qtbot):
     window.session.go_to_station("Build")
     bench = window.desk.benches["Build"]
     parts = bench.parts
     cost = window.session.assessment.cost
     hand.click(parts.table.cellWidget(0, 3))
-    assert window.session.rig.mark_of("rails").having == "owned"
+    assert said_of(window, "rails", "design.rails.section").having == "owned"
     assert window.session.assessment.cost == pytest.approx(cost - 16.8)
     parts.table.item(1, 2).setText("8")
-    assert window.session.rig.mark_of("wheels").price == pytest.approx(2.0)
+    assert said_of(window, "wheels", "design.carriage.wheel").price == pytest.approx(2.0)
     parts.table.item(1, 2).setText("cheap")
     assert "cheap" in window.message
-    assert window.session.rig.mark_of("wheels").price == pytest.approx(2.0)
+    assert said_of(window, "wheels", "design.carriage.wheel").price == pytest.approx(2.0)
     parts.table.item(1, 2).setText("-5")
     assert "0 or more" in window.message
     qtbot.waitUntil(lambda: len(bench.cuts.bars) > 0, timeout=15000)

@@ -126,4 +126,4 @@ def test_what_was_marked_of_the_cranks_line_is_kept():
     data = old_rig()
     data["rigs"][0]["marked"] = [{"key": "line", "having": "owned"}]
     (rig,) = loads(json.dumps(data)).rigs
-    assert rig.mark_of("spool-line").having == "owned"
+    assert rig.mark_of("spool-line", "spool-line").having == "owned"

@@ -130,17 +130,18 @@ class PartsTable(QWidget):
     def _keep(self, mark: PartMark, action: str) -> None:
         rig = self.session.rig
         assert rig is not None
-        others = tuple(one for one in rig.marked if one.key != mark.key)
-        self.session.edit(Edit("marked", (*others, mark)), action=action)
+        self.session.edit(Edit("marked", rig.marked_anew(mark)), action=action)
 
     def _turn(self, row: int) -> None:
         """Buy, owned, scrap, and round again."""
         rig = self.session.rig
         assert rig is not None
         part = self._parts[row]
-        before = rig.mark_of(part.key)
+        id = part.catalogue_id
+        before = rig.mark_of(part.key, id)
         having = HAVING[(HAVING.index(part.having) + 1) % 3]
-        mark = PartMark(key=part.key, having=having, price=before.price if before else None)
+        price = before.price if before else None
+        mark = PartMark(key=part.key, of=id, having=having, price=price)
         self._keep(mark, f"mark {part.name.lower()} as {having}")
 
     def _priced(self, item: QTableWidgetItem) -> None:
@@ -152,8 +153,9 @@ class PartsTable(QWidget):
             price = read(item.text(), "money", self.session.style) / max(
                 1, part.quantity - part.on_shelf
             )
-            before = rig.mark_of(part.key)
-            mark = PartMark(key=part.key, having=before.having if before else None, price=price)
+            before = rig.mark_of(part.key, part.catalogue_id)
+            having = before.having if before else None
+            mark = PartMark(key=part.key, of=part.catalogue_id, having=having, price=price)
         except (ReadError, ValidationError) as error:
             words = str(error) if isinstance(error, ReadError) else "a price is 0 or more"
             self.session.message.emit(f"Price of {part.name.lower()}: {words}", True)

@@ -27,6 +27,29 @@ _RENAMED = {
     },
     "dolly": {"design.push": "design.drive"},
 }
+#: Parts that a design chooses, by family: what was said of one in version 1 was of that choice.
+_CHOSEN = {
+    "slider": {
+        "stand": ("supports", "stand"),
+        "wheels": ("carriage", "wheel"),
+        "rails": ("rails", "section"),
+    },
+    "jib": {
+        "base": ("post", "stand"),
+        "turntable": ("post", "turntable"),
+        "joints": ("pivots", "kind"),
+        "main-bolt": ("pivots", "main_bolt"),
+        "bolts": ("pivots", "bolt"),
+        "boom": ("boom", "section"),
+        "link-bar": ("level", "section"),
+        "wire": ("level", "wire"),
+    },
+    "dolly": {
+        "stand": ("platform", "stand"),
+        "wheels": ("wheels", "roller"),
+        "rail": ("track", "section"),
+    },
+}
 
 
 def _object(value: Any) -> Json:
@@ -90,8 +113,14 @@ def _rig_2(rig: Json) -> Json:
     marks = found.get("marked")
     for mark in marks if isinstance(marks, list) else ():
         # The crank's line is called alike in every family.
-        if isinstance(mark, dict) and mark.get("key") == "line":
+        if not isinstance(mark, dict):
+            continue
+        if mark.get("key") == "line":
             mark["key"] = "spool-line"
+        chosen = _CHOSEN.get(str(design.get("family")), {}).get(str(mark.get("key")))
+        if chosen:
+            thing = _object(design.get(chosen[0])).get(chosen[1])
+            mark["of"] = thing if isinstance(thing, str) else ""
     notes = rig.get("assumed")
     if isinstance(notes, list):
         found["assumed"] = [

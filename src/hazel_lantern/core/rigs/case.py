@@ -24,9 +24,14 @@ class Design(Frozen):
 
 
 class PartMark(Frozen):
-    """What the maker says of a part: owned or scrap, or another price for one."""
+    """What the maker says of a part: owned or scrap, or another price for one.
+
+    It belongs to the thing ``of`` that id of the catalogue, not to whatever takes its place;
+    where that is empty, to any.
+    """
 
     key: str
+    of: str = ""
     having: Having | None = None
     price: float | None = Field(None, ge=0, le=1e7)
 
@@ -40,9 +45,15 @@ class Setup(Frozen):
     budget: float = quantity("money", "Budget", 150.0, low=0, high=1e7)
     marked: tuple[PartMark, ...] = Field((), max_length=400)
 
-    def mark_of(self, key: str) -> PartMark | None:
-        """What was said of a part."""
-        return next((mark for mark in self.marked if mark.key == key), None)
+    def mark_of(self, key: str, id: str) -> PartMark | None:
+        """What was said of a part that is a thing of the catalogue."""
+        said = {mark.of: mark for mark in self.marked if mark.key == key}
+        return said.get(id, said.get(""))
+
+    def marked_anew(self, mark: PartMark) -> tuple[PartMark, ...]:
+        """All marks with one that takes the place of what was said of the same thing."""
+        others = (one for one in self.marked if one.key != mark.key or one.of not in ("", mark.of))
+        return (*others, mark)
 
 
 DesignT = TypeVar("DesignT", bound=Design)

@@ -9,15 +9,16 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hazel_lantern.core.errors import CannotBe
-from hazel_lantern.core.fields import refs
+from hazel_lantern.core.fields import apply, refs
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.parts import Piece
-from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.rigs.case import Case, PartMark
 from hazel_lantern.core.rigs.kit.arm import BoomDesign, left_by_hole, nests, stresses
 from hazel_lantern.core.rigs.kit.counterweight import Balancing, Counterweight, PlateSize
 from hazel_lantern.core.rigs.kit.strength import rated
 from hazel_lantern.core.rigs.kit.words import CUTTING, cut_steps, workshop_cautions
+from hazel_lantern.core.rigs.slider.levers import STAND
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.units import Style, read
 from hazel_lantern.core.workshop import Workshop
@@ -151,3 +152,23 @@ def test_a_weight_at_its_rating_burns_as_the_settings_say(rig):
     for share, state in ((0.8, State.FAILS), (0.5, State.HOLDS)):
         lamp = assess(changed(rig, design__supports__rating=carried / share))
         assert lamp.by_id["slider.stand-load"].state is state
+
+
+def test_what_is_owned_is_the_thing_not_the_role(rig):
+    now = rig.design.supports.stand
+    owned = changed(rig, marked=(PartMark(key="stand", of=now, having="owned"),))
+    stands = Workshop().catalogue.stands
+    other = next(stand for stand in stands.values() if stand.id != now and stand.price > 50)
+    edits = STAND.edits(Case(owned, Settings(), Workshop()), other)
+    swapped = apply(owned, edits)
+
+    def stand_of(setup):
+        return next(part for part in assess(setup).parts if part.key == "stand")
+
+    assert stand_of(owned).cost == 0
+    assert stand_of(swapped).cost == pytest.approx(other.price)
+    # Said of the other one too, and back: each keeps what was said of it.
+    both = changed(swapped, marked=swapped.marked_anew(PartMark(key="stand", of=other.id, price=9)))
+    assert stand_of(both).cost == pytest.approx(9)
+    back = apply(both, STAND.edits(Case(both, Settings(), Workshop()), stands[now]))
+    assert stand_of(back).cost == 0

@@ -46,7 +46,7 @@ class Bill:
             If there is no such row.
         """
         case = self._case
-        row, mark = case.row(table, id), case.setup.mark_of(key)
+        row, mark = case.row(table, id), case.setup.mark_of(key, id)
         owned = min(count, case.workshop.shelf.count_of(id))
         to_buy = count - owned
         total = row.price * case.settings.price_factor * to_buy
@@ -95,7 +95,7 @@ class Bill:
         settings, workshop = self._case.settings, self._case.workshop
         section = self._case.row("sections", piece.section)
         material = workshop.catalogue.material_of(section)
-        mark = self._case.setup.mark_of(key)
+        mark = self._case.setup.mark_of(key, section.id)
         lengths = tuple((length, length * section.price) for length in section.stock_lengths)
         shelf = workshop.shelf.lengths_of(section.id)
         cover = cheapest_cover(piece.length, piece.count, lengths, shelf, settings.kerf)
