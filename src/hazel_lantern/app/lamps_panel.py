@@ -236,7 +236,7 @@ class LampDetail(QWidget):
             change_limit(self.session, lamp, self)
 
     def _show_mends(self, found: object) -> None:
-        assert isinstance(found, list)
+        assert isinstance(found, mends.Offers)
         self._progress.hide()
         lamp = self._lamp()
         if lamp is None:
@@ -245,7 +245,9 @@ class LampDetail(QWidget):
         if not found:
             self._mend_note.setText(
                 "No single change, nor any two tried together, makes this hold without harm to "
-                "another lamp. Change the shot or the load, or the limit if you know better."
+                "another lamp."
+                + (f" In the way: {', '.join(found.in_the_way)}." if found.in_the_way else "")
+                + " Change the shot or the load, or the limit if you know better."
             )
             return
         self._mend_note.setText("Mends, least money first")

@@ -9,6 +9,7 @@ from hazel_lantern.core import mends
 from hazel_lantern.core.drafts import settle
 from hazel_lantern.core.fields import apply
 from hazel_lantern.core.lamps import State, judge
+from hazel_lantern.core.mends.offer import Mend, cheapest_first
 from hazel_lantern.core.mends.pairs import in_two
 from hazel_lantern.core.mends.search import Search
 from hazel_lantern.core.project.file import loads
@@ -21,7 +22,7 @@ from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shelf import Shelf, StockPiece
 from hazel_lantern.core.shot import Room, Subject
 from hazel_lantern.core.stopping import StopSearch
-from hazel_lantern.core.units import read
+from hazel_lantern.core.units import Style, read
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import assess, changed, check_offer, check_way_forward, shot_of
 
@@ -55,7 +56,10 @@ def test_the_least_change_is_found(demo_rig, settings, workshop):
 @pytest.mark.parametrize(
     ("changes", "target"),
     [
-        ({"design__rails__length": 0.9}, "slider.travel"),
+        (
+            {"design__rails__length": 0.9, "design__supports__kind": "end stands"},
+            "slider.travel",
+        ),
         ({"shot__move__tilt": 0.05}, "slider.runaway"),
         ({"design__rails__spacing_error": 0.002}, "slider.fit"),
         ({"design__carriage__wheel": "channel-roller"}, "slider.fit"),
@@ -202,7 +206,14 @@ def test_judging_is_ordered(value, limit, margin):
     ("changes", "target", "says"),
     [
         ({"shot__move__tilt": 0.05}, "slider.runaway", "Fit a brake"),
-        ({"design__carriage__wheel": "channel-roller"}, "slider.fit", "Use grooved"),
+        (
+            {
+                "design__carriage__wheel": "channel-roller",
+                "design__supports__kind": "end stands",
+            },
+            "slider.fit",
+            "Use grooved",
+        ),
         ({"design__supports__rating": 3.0}, "slider.stand-load", "Change the stand"),
     ],
 )
@@ -211,3 +222,25 @@ def test_levers_that_move_the_limit_are_pulled_too(rig, settings, workshop, chan
     offers = mends.find(target, Case(troubled, settings, workshop), most=40)
     offer = next(offer for offer in offers if offer.title.startswith(says))
     check_offer(troubled, target, offer, settings)
+
+
+def test_a_lamp_that_fails_may_not_fail_by_more_and_is_named(rig, settings, workshop):
+    """Longer rails would reach; but they sag more, and what is seen of that fails already."""
+    short = changed(rig, design__rails__length=0.9)
+    before = assess(short)
+    assert before.by_id["slider.frame-drift"].state is State.FAILS
+    longer = assess(changed(short, design__rails__length=1.06))
+    assert longer.by_id["slider.travel"].state is State.HOLDS
+    drifts = longer.by_id["slider.frame-drift"].value
+    assert drifts > before.by_id["slider.frame-drift"].value
+    found = mends.find("slider.travel", Case(short, settings, workshop))
+    assert found == []
+    assert found.in_the_way == ("Frame drift over the move",)
+
+
+def test_what_gives_up_something_asked_for_comes_last_and_says_so():
+    cheap = Mend("Run on the floor", (), None, -50.0, 0.0, 0.0, "the track")
+    dear = Mend("Lay a sleeper every 400 mm", (), None, 5.0, 1.0, 0.0)
+    assert cheapest_first([cheap, dear]) == [dear, cheap]
+    assert cheap.price(Style()).startswith("gives up the track · –€50")
+    assert "gives up" not in dear.price(Style())

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Any
 
 from hazel_lantern.core.lamps import State
-from hazel_lantern.core.mends.offer import Mend, cheapest_first, no_more_than_needed
+from hazel_lantern.core.mends.offer import Mend, Offers, cheapest_first, no_more_than_needed
 from hazel_lantern.core.mends.pairs import in_two
 from hazel_lantern.core.mends.pull import single
 from hazel_lantern.core.mends.search import Search
@@ -20,7 +20,7 @@ def find(
     stop: Stop = never,
     progress: Callable[[float], None] | None = None,
     most: int = 6,
-) -> list[Mend]:
+) -> Offers:
     """Mends of one lamp, cheapest first.
 
     Where no single lever mends it, the most helpful settings of one lever are each tried
@@ -39,6 +39,10 @@ def find(
     most : int
         How many to return.
 
+    Returns
+    -------
+    Offers
+
     Raises
     ------
     StopSearch
@@ -48,7 +52,7 @@ def find(
     """
     search = Search(case, target, stop)
     if search.lamp(search.before).state is State.HOLDS:
-        return []
+        return Offers(())
     levers = search.before.levers()
     found: list[Mend] = []
     for at, lever in enumerate(levers, start=1):
@@ -57,4 +61,6 @@ def find(
             progress(at / len(levers))
     if not found:
         found = in_two(search, levers, most)
-    return cheapest_first(no_more_than_needed(found))[:most]
+    offered = cheapest_first(no_more_than_needed(found))[:most]
+    worst = (search.before.by_id[id].spec.name for id, _ in search.in_the_way.most_common(2))
+    return Offers(offered, worst)

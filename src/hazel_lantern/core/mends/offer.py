@@ -23,6 +23,8 @@ class Mend:
         Of the changed rig.
     cost, mass, travel : float
         Change of each: money, kg, m.
+    loses : str
+        What the maker asked for and gives up by it.
     """
 
     title: str
@@ -31,9 +33,17 @@ class Mend:
     cost: float
     mass: float
     travel: float
+    loses: str = ""
 
     @classmethod
-    def of(cls, title: str, edits: tuple[Edit, ...], before: Assessment, after: Assessment) -> Mend:
+    def of(
+        cls,
+        title: str,
+        edits: tuple[Edit, ...],
+        before: Assessment,
+        after: Assessment,
+        loses: str = "",
+    ) -> Mend:
         """The mend that leads from one assessment to another."""
         return cls(
             title,
@@ -42,11 +52,12 @@ class Mend:
             after.cost - before.cost,
             after.mass - before.mass,
             after.travel - before.travel,
+            loses,
         )
 
     def price(self, style: Style) -> str:
         """What it costs in money, mass and travel, in words."""
-        words = []
+        words = [f"gives up {self.loses}"] if self.loses else []
         for change, kind, least, name in (
             (self.cost, "money", 0.005, ""),
             (self.mass, "mass", 0.0005, ""),
@@ -58,8 +69,24 @@ class Mend:
 
 
 def cheapest_first(found: Iterable[Mend]) -> list[Mend]:
-    """In the order in which they are offered."""
-    return sorted(found, key=lambda mend: (round(mend.cost, 2), abs(mend.mass), abs(mend.travel)))
+    """In the order in which they are offered: what gives up something asked for comes last."""
+
+    def order(mend: Mend) -> tuple[bool, float, float, float]:
+        return bool(mend.loses), round(mend.cost, 2), abs(mend.mass), abs(mend.travel)
+
+    return sorted(found, key=order)
+
+
+class Offers(list[Mend]):
+    """Mends in the order in which they are offered.
+
+    ``in_the_way`` names the lamps that changes which would have mended make worse, the most
+    frequent first.
+    """
+
+    def __init__(self, found: Iterable[Mend], in_the_way: Iterable[str] = ()) -> None:
+        super().__init__(found)
+        self.in_the_way = tuple(in_the_way)
 
 
 def no_more_than_needed(found: list[Mend]) -> list[Mend]:

@@ -36,10 +36,14 @@ def _samples(search: Search, lever: Lever) -> Iterator[tuple[str, tuple[Edit, ..
         yield figure.title(value), figure.edits(value)
 
 
-def _first_moves(search: Search, levers: Sequence[Lever]) -> list[tuple[str, tuple[Edit, ...]]]:
+#: A change: what to do, the edits, and what is given up by it.
+Change = tuple[str, tuple[Edit, ...], str]
+
+
+def _first_moves(search: Search, levers: Sequence[Lever]) -> list[Change]:
     """Single changes that help without harm though they do not mend alone, best first."""
     now = search.lamp(search.before).missing
-    found: list[tuple[tuple[float, float], str, tuple[Edit, ...]]] = []
+    found: list[tuple[tuple[float, float], Change]] = []
     for lever in levers:
         helpful = []
         for title, edits in _samples(search, lever):
@@ -48,17 +52,18 @@ def _first_moves(search: Search, levers: Sequence[Lever]) -> list[tuple[str, tup
                 continue
             missing = search.lamp(after).missing
             if missing < now - 1e-9 and search.harmless(after):
-                helpful.append(((missing, after.cost - search.before.cost), title, edits))
+                better = missing, after.cost - search.before.cost
+                helpful.append((better, (title, edits, lever.loses)))
         # Some of each lever: the second move is most often that of another one.
         found += sorted(helpful, key=lambda entry: entry[0])[:OF_EACH]
     found.sort(key=lambda entry: entry[0])
-    return [(title, edits) for _, title, edits in found]
+    return [change for _, change in found]
 
 
 def _pairs(search: Search, levers: Sequence[Lever]) -> Iterator[Mend]:
     effort = Effort()
     search.effort = effort
-    for title, edits in _first_moves(search, levers)[:FIRST]:
+    for title, edits, loses in _first_moves(search, levers)[:FIRST]:
         try:
             changed = search.case.edited(edits)
         except CannotBe:
@@ -72,4 +77,5 @@ def _pairs(search: Search, levers: Sequence[Lever]) -> Iterator[Mend]:
                 if search.harmless(second.after):
                     words = f"{title}, and {second.title[0].lower()}{second.title[1:]}"
                     both = (*edits, *second.edits)
-                    yield Mend.of(words, both, search.before, second.after)
+                    given_up = " and ".join(filter(None, (loses, second.loses)))
+                    yield Mend.of(words, both, search.before, second.after, given_up)

@@ -69,7 +69,7 @@ class Figure:
         edits = self.edits(value)
         after = self.search.attempt(edits)
         assert after is not None
-        return Mend.of(self.title(value), edits, self.search.before, after)
+        return Mend.of(self.title(value), edits, self.search.before, after, self.lever.loses)
 
     def samples(self) -> Iterator[float]:
         """A few values on the way to either end."""
@@ -161,5 +161,5 @@ def _choose(search: Search, lever: Choices) -> Iterator[Mend]:
     for title, edits in lever.candidates:
         after = search.attempt(edits)
         if after is not None and search.mends(after):
-            found.append(Mend.of(title, edits, search.before, after))
+            found.append(Mend.of(title, edits, search.before, after, lever.loses))
     yield from sorted(found, key=lambda mend: (mend.cost, mend.mass))[:MOST_CHOICES]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -18,6 +19,8 @@ class EnoughTried(Exception):  # noqa: N818 - a signal, not an error
     """A search for pairs has tried as many as it may."""
 
 
+#: A failing lamp may move by this share of what it misses: what is no more than rounding.
+FURTHER = 1e-3
 #: Rigs that a search for pairs may assess: there are thousands of pairs, and few mend.
 PAIRS_TRIED = 500
 
@@ -57,6 +60,7 @@ class Search:
     before: Assessment = field(init=False)
     _tried: dict[tuple[Edit, ...], Assessment | None] = field(default_factory=dict)
     _others: list[str] = field(init=False)
+    in_the_way: Counter[str] = field(default_factory=Counter)
 
     def __post_init__(self) -> None:
         self.before = assess_case(self.case)
@@ -83,11 +87,11 @@ class Search:
         return after.by_id[self.target]
 
     def harmless(self, after: Assessment) -> bool:
-        """Whether no lamp but the target burns worse than it did."""
+        """Whether no lamp but the target burns worse than it did, or fails by more."""
         for at, id in enumerate(self._others):
             if id not in after.by_id:
                 continue
-            if after.by_id[id].state.badness > self.before.by_id[id].state.badness:
+            if _worse(self.before.by_id[id], after.by_id[id]):
                 # The next change most likely harms the same lamp: it is looked at first.
                 self._others.insert(0, self._others.pop(at))
                 return False
@@ -95,7 +99,12 @@ class Search:
 
     def mends(self, after: Assessment | None) -> bool:
         """Whether the target holds and nothing else is worse."""
-        return after is not None and self.lamp(after).state is State.HOLDS and self.harmless(after)
+        if after is None or self.lamp(after).state is not State.HOLDS:
+            return False
+        if self.harmless(after):
+            return True
+        self.in_the_way[self._others[0]] += 1
+        return False
 
     def matters(self, edits: tuple[Edit, ...]) -> bool:
         """Whether a change touches the target at all; most levers leave most lamps alone."""
@@ -105,3 +114,11 @@ class Search:
         was, now = self.lamp(self.before), self.lamp(after)
         # A brake or another stand moves the limit and leaves the value where it was.
         return (was.value, was.limit, was.state) != (now.value, now.limit, now.state)
+
+
+def _worse(before: Lamp, after: Lamp) -> bool:
+    """Whether a lamp burns worse, or fails by more; what a mend costs is told of each instead."""
+    costs = before.spec.kind == "money"
+    if before.state is State.FAILS and after.state is State.FAILS and not costs:
+        return after.missing > before.missing + FURTHER * abs(before.missing)
+    return after.state.badness > before.state.badness

@@ -28,6 +28,8 @@ class Numeric:
         Whether only whole numbers will do.
     then : callable or None
         From the case so changed to what a maker would set anew because of it.
+    loses : str
+        What the maker asked for and gives up by it, such as "the slope".
     """
 
     path: str
@@ -37,13 +39,18 @@ class Numeric:
     title: str
     whole: bool = False
     then: Callable[[Case[Any]], tuple[Edit, ...]] | None = None
+    loses: str = ""
 
 
 @dataclass(frozen=True)
 class Choices:
-    """A lever on a choice: candidates, each a title and the edits it takes."""
+    """A lever on a choice: candidates, each a title and the edits it takes.
+
+    ``loses`` is as of `Numeric`.
+    """
 
     candidates: tuple[tuple[str, tuple[Edit, ...]], ...]
+    loses: str = ""
 
     @classmethod
     def of(cls, title: str, found: Iterable[Candidate], now: str = "") -> Choices:

@@ -492,7 +492,7 @@ def test_the_loft_crane_fails_honestly_and_its_mends_work(loft, settings, worksh
     ("changes", "target"),
     [
         ({"shot__move__reach": 0.6}, "jib.reach"),
-        ({"shot__move__distance": 1.5}, "jib.height"),
+        ({"shot__move__distance": 1.45}, "jib.height"),
         ({"design__counterweight__above": 0.1}, "jib.balance"),
         ({"design__counterweight__carrier": "bolted in one place"}, "jib.counterweight"),
         ({"design__level__bar_error": 0.003}, "jib.level"),

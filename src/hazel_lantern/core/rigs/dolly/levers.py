@@ -139,9 +139,12 @@ def levers(answer: DollyAnswer) -> Iterable[Lever]:
         tuple(
             (title, laid_edits(answer, laid))
             for laid, title in LAID.items()
-            if laid != track.kind and laid in fits
+            if laid not in (track.kind, "no track") and laid in fits
         )
     )
+    if design.on_track:
+        floor = (("Run on the floor", laid_edits(answer, "no track")),)
+        yield Choices(floor, loses="the track")
     yield Choices.of("Use {}", rollers(answer), wheels.roller)
     board = {"board": "Make the platform a board with four corners"}
     yield Choices.words(F.platform.form, board, platform.form)
@@ -150,7 +153,8 @@ def levers(answer: DollyAnswer) -> Iterable[Lever]:
         yield STAND.spread_lever(answer.case)
         yield Choices.words(F.platform.mount, {"low mount": "Use a low mount"}, "stand")
     if shot.move.slope:
-        yield Numeric(S.move.tilt, math.radians(0.25), -0.5, 0.5, "Slope the track {}")
+        title = "Slope the track {}"
+        yield Numeric(S.move.tilt, math.radians(0.25), -0.5, 0.5, title, loses="the slope")
     if not design.on_track:
         return
     yield Numeric(F.track.pieces, 1, 1, 12, "Lay {} pieces in a row", whole=True)

@@ -144,4 +144,4 @@ def levers(answer: JibAnswer) -> Iterable[Lever]:
     if level.kind == "twin cables":
         yield Numeric(F.level.preload, 5.0, 5.0, 800.0, "Tighten the cables to {}")
     if answer.rise.sweep:
-        yield Numeric(S.move.sweep, degree, -math.pi, math.pi, "Pan {}")
+        yield Numeric(S.move.sweep, degree, -math.pi, math.pi, "Pan {}", loses="the pan")

@@ -98,7 +98,8 @@ def levers(answer: SliderAnswer) -> Iterable[Lever]:
     if answer.rails == 2:
         yield Numeric(F.rails.spacing, 0.01, 0.06, 0.4, "Space the rails {}")
     if answer.shot.move.slope:
-        yield Numeric(S.move.tilt, math.radians(0.25), -0.5, 0.5, "Tilt the track {}")
+        title = "Tilt the track {}"
+        yield Numeric(S.move.tilt, math.radians(0.25), -0.5, 0.5, title, loses="the slope")
         yield Numeric(F.drive.brake, 0.5, 0.0, 100.0, "Fit a brake that holds {}")
     if answer.on_stands:
         yield STAND.spread_lever(answer.case)
