@@ -6,10 +6,13 @@ from typing import Any
 
 from hazel_lantern.core.assessor import assess_case
 from hazel_lantern.core.fields import changes
-from hazel_lantern.core.lamps import State
+from hazel_lantern.core.lamps import Lamp, State
 from hazel_lantern.core.mends import Mend, find
+from hazel_lantern.core.mends.pairs import helpful
+from hazel_lantern.core.mends.search import Search
 from hazel_lantern.core.project.model import Assumption, Rig
 from hazel_lantern.core.rigs import AnyFamily
+from hazel_lantern.core.rigs.asks import Choices
 from hazel_lantern.core.rigs.case import Case, Setup
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.workshop import Workshop
@@ -34,6 +37,18 @@ def _another_kind(mend: Mend) -> bool:
     return any(edit.path.endswith(".kind") for edit in mend.edits)
 
 
+def _cheaper(case: Case[Any], target: Lamp) -> Case[Any] | None:
+    """The case with the other section, wheel or stand that saves most and harms nothing."""
+    search = Search(case, target.id)
+    levers = [
+        lever for lever in search.before.levers() if isinstance(lever, Choices) and not lever.loses
+    ]
+    for _, edits, _ in helpful(search, levers):
+        if not any(edit.path.endswith(".kind") for edit in edits):
+            return case.edited(edits)
+    return None
+
+
 def settle(case: Case[Any], rounds: int = 10) -> Case[Any]:
     """Apply the cheapest mends until every lamp holds, or none can be mended.
 
@@ -54,13 +69,17 @@ def settle(case: Case[Any], rounds: int = 10) -> Case[Any]:
         offers = [
             mend
             for mend in find(target.id, case, most=30)
-            if not any(edit.path.startswith("shot.") for edit in mend.edits)
+            if not mend.loses and not any(edit.path.startswith("shot.") for edit in mend.edits)
         ]
         if target.spec.kind == "money":
             # Nobody who asks for track wants none because it is cheaper.
             offers = [mend for mend in offers if not _another_kind(mend)]
         if not offers:
-            given_up.add(target.id)
+            saved = _cheaper(case, target) if target.spec.kind == "money" else None
+            if saved is None:
+                given_up.add(target.id)
+            else:
+                case = saved
             continue
         # Another kind of support is another rig; it is the last resort of a draft.
         offers.sort(key=_another_kind)

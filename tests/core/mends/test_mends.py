@@ -6,9 +6,10 @@ from hypothesis import settings as hypothesis_settings
 from hypothesis import strategies as st
 
 from hazel_lantern.core import mends
-from hazel_lantern.core.drafts import settle
+from hazel_lantern.core.drafts import draft_rig, settle
 from hazel_lantern.core.fields import apply
 from hazel_lantern.core.lamps import State, judge
+from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.mends.offer import Mend, cheapest_first
 from hazel_lantern.core.mends.pairs import in_two
 from hazel_lantern.core.mends.search import Search
@@ -16,8 +17,9 @@ from hazel_lantern.core.project.file import loads
 from hazel_lantern.core.project.model import Rig
 from hazel_lantern.core.ranking import ordered, rank
 from hazel_lantern.core.resources import DATA
-from hazel_lantern.core.rigs import families
-from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.rigs import families, find_family
+from hazel_lantern.core.rigs.case import Case, Setup
+from hazel_lantern.core.rigs.dolly.model import DollyDesign
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shelf import Shelf, StockPiece
 from hazel_lantern.core.shot import Room, Subject
@@ -244,3 +246,19 @@ def test_what_gives_up_something_asked_for_comes_last_and_says_so():
     assert cheapest_first([cheap, dear]) == [dear, cheap]
     assert cheap.price(Style()).startswith("gives up the track · –€50")
     assert "gives up" not in dear.price(Style())
+
+
+@pytest.mark.parametrize("distance", [1.2, 2.0])
+def test_a_short_dolly_is_drafted_within_its_budget(distance, settings, workshop):
+    camera = Load(items=(LoadItem(name="Camera", kind="body", mass=2.0, up=0.06),))
+    asked = Setup(
+        shot=shot_of(way="left to right", distance=distance),
+        load=camera,
+        design=DollyDesign(),
+        budget=150.0,
+    )
+    drafted = draft_rig(find_family("dolly"), "Short", asked, settings, workshop)
+    found = assess(drafted)
+    assert found.cost <= 150
+    assert all(lamp.state is not State.FAILS for lamp in found.lamps)
+    assert drafted.design.on_track

@@ -40,7 +40,7 @@ def _samples(search: Search, lever: Lever) -> Iterator[tuple[str, tuple[Edit, ..
 Change = tuple[str, tuple[Edit, ...], str]
 
 
-def _first_moves(search: Search, levers: Sequence[Lever]) -> list[Change]:
+def helpful(search: Search, levers: Sequence[Lever]) -> list[Change]:
     """Single changes that help without harm though they do not mend alone, best first."""
     now = search.lamp(search.before).missing
     found: list[tuple[tuple[float, float], Change]] = []
@@ -63,7 +63,7 @@ def _first_moves(search: Search, levers: Sequence[Lever]) -> list[Change]:
 def _pairs(search: Search, levers: Sequence[Lever]) -> Iterator[Mend]:
     effort = Effort()
     search.effort = effort
-    for title, edits, loses in _first_moves(search, levers)[:FIRST]:
+    for title, edits, loses in helpful(search, levers)[:FIRST]:
         try:
             changed = search.case.edited(edits)
         except CannotBe:

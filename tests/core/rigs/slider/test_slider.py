@@ -7,11 +7,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from hazel_lantern.core import mends
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.project.model import Rig
-from hazel_lantern.core.rigs.case import PartMark
+from hazel_lantern.core.rigs.case import Case, PartMark
 from hazel_lantern.core.rigs.slider.model import SliderDesign
 from hazel_lantern.core.rigs.slider.standing import stance
 from hazel_lantern.core.settings import Settings
@@ -520,3 +521,53 @@ def test_the_carriage_is_drawn_where_it_is(rig, view):
         grip = next(h for h in sketch.handles if h.path == "mark")
         lows.append(grip.at[0])
     assert lows[1] - lows[0] == pytest.approx(0.8, rel=0.01)
+
+
+@given(st.floats(-0.3, 0.3), st.floats(-0.3, 0.3), st.booleans(), st.booleans())
+def test_every_hole_keeps_its_edge_on_its_plate(offset, side, pair, stands):
+    rig = Rig(
+        name="r", load=Load(items=(LoadItem(name="c", mass=2.0, up=0.05),)), design=SliderDesign()
+    )
+    found = assess(
+        changed(
+            rig,
+            design__carriage__camera_offset=offset,
+            design__carriage__camera_side=side,
+            design__rails__arrangement="pair" if pair else "single",
+            design__supports__kind="end stands" if stands else "table",
+        )
+    )
+    for template in found.templates():
+        for hole in template.holes:
+            edge = max(1.5 * hole.diameter / 2, 0.006) + 1e-9
+            assert edge <= hole.x + 1e-9 <= template.length - edge + 2e-9, (template.part, hole)
+            assert edge <= hole.y + 1e-9 <= template.breadth - edge + 2e-9, (template.part, hole)
+
+
+def test_no_mend_takes_the_camera_off_its_plate(rig, settings, workshop):
+    heavy = LoadItem(name="Tele", mass=2.5, forward=0.14, up=0.06)
+    tele = changed(
+        rig, shot__move__way="push in", load__items=(heavy,), design__carriage__camera_offset=0.04
+    )
+    before = assess(tele)
+    sizes = {one.part: (one.length, one.breadth) for one in before.templates()}
+    for offer in mends.find("slider.wheel-lift", Case(tele, settings, workshop), most=40):
+        if any("camera_" in edit.path for edit in offer.edits):
+            after = {one.part: (one.length, one.breadth) for one in offer.after.templates()}
+            assert after["Carriage plate"] == sizes["Carriage plate"]
+
+
+def test_each_seat_of_a_tilted_rail_is_within_its_stands_range(rig):
+    level = on_ends(rig)
+    assert assess(level).by_id["slider.room"].state is State.HOLDS
+    tilted = changed(level, shot__move__tilt=math.radians(40), shot__camera_height=1.6)
+    answer = assess(tilted).answer
+    low, high = answer.rows.stand.lowest, answer.rows.stand.highest
+    drop = answer.rows.section.properties.height
+    middle = answer.rail_height - drop * math.cos(math.radians(40))
+    out = (answer.supports[-1] - answer.supports[0]) / 2 * math.sin(math.radians(40))
+    missing = max(middle + out - high, low - (middle - out))
+    assert missing > 0
+    lamp = assess(tilted).by_id["slider.room"]
+    assert lamp.state is State.FAILS
+    assert lamp.value <= -missing + 1e-9

@@ -19,6 +19,9 @@ from hazel_lantern.core.rigs.kit.rolling import RollingAnswer
 from hazel_lantern.core.rigs.slider.model import SliderDesign
 
 Array = NDArray[np.float64]
+#: Of the carriage plate past the axles, and from the camera's hole to its edge at the least: three
+#: times the hole's radius, m.
+PLATE_MARGIN, CAMERA_EDGE = 0.02, 0.015
 
 
 @dataclass(frozen=True)
@@ -99,10 +102,25 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
         return height - self.design.carriage.screw_height
 
     @property
+    def wheel_gauge(self) -> float:
+        """Between the axles of either side, m."""
+        if self.rails == 1:
+            return self.rows.section.width + self.rows.wheel.diameter
+        return self.design.rails.spacing
+
+    @property
+    def plate(self) -> tuple[float, float]:
+        """Length and breadth of the carriage plate, m: the camera's hole keeps its edge on it."""
+        carriage = self.design.carriage
+        length = 2 * (abs(carriage.camera_offset) + CAMERA_EDGE)
+        breadth = 2 * (abs(carriage.camera_side) + CAMERA_EDGE)
+        broad = self.wheel_gauge + 2 * PLATE_MARGIN
+        return max(carriage.length, length), max(broad, breadth)
+
+    @property
     def travel(self) -> float:
         """How far the carriage can run between its stops, m."""
-        design = self.design
-        return design.rails.length - design.carriage.length - 2 * design.stop
+        return self.design.rails.length - self.plate[0] - 2 * self.design.stop
 
     @kept
     def supports(self) -> list[float]:

@@ -39,7 +39,7 @@ def travel(answer: SliderAnswer) -> Found:
             "travel = L - c - 2 s",
             (
                 ("L", "rail length", design.rails.length, "length"),
-                ("c", "carriage length", design.carriage.length, "length"),
+                ("c", "carriage plate", answer.plate[0], "length"),
                 ("s", "stop at each end", design.stop, "length"),
             ),
             "sum of lengths",

@@ -9,7 +9,7 @@ from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.rigs.asks import Candidate, Choices, Lever, Numeric, Ranking
 from hazel_lantern.core.rigs.kit.stands import StandOf
 from hazel_lantern.core.rigs.kit.wheels import wheel_for
-from hazel_lantern.core.rigs.slider.answer import SliderAnswer
+from hazel_lantern.core.rigs.slider.answer import CAMERA_EDGE, SliderAnswer
 from hazel_lantern.core.rigs.slider.model import F
 from hazel_lantern.core.shot import S
 
@@ -83,10 +83,12 @@ def levers(answer: SliderAnswer) -> Iterable[Lever]:
         F.carriage.length, 0.01, max(carriage.wheelbase, 0.06), 0.5, "Make the carriage {} long"
     )
     yield Numeric(F.carriage.wheelbase, 0.005, 0.04, carriage.length, "Set the wheelbase to {}")
+    # As far as its hole keeps its edge on the plate there is.
+    ahead, aside = (size / 2 - CAMERA_EDGE for size in answer.plate)
     title = "Move the camera to {} from the carriage's middle"
-    yield Numeric(F.carriage.camera_offset, 0.005, -0.15, 0.15, title)
+    yield Numeric(F.carriage.camera_offset, 0.005, -ahead, ahead, title)
     title = "Move the camera to {} across the carriage"
-    yield Numeric(F.carriage.camera_side, 0.005, -0.15, 0.15, title)
+    yield Numeric(F.carriage.camera_side, 0.005, -aside, aside, title)
     yield Numeric(F.drive.push_offset, 0.005, 0.0, 0.3, "Push {} beside the middle")
     title = "Set the rails parallel within {}"
     yield Numeric(F.rails.spacing_error, 0.0001, 0.0001, 0.005, title)

@@ -6,9 +6,8 @@ from hazel_lantern.core.parts import Hole, Part, Piece, Template
 from hazel_lantern.core.rigs.kit.bill import Bill
 from hazel_lantern.core.rigs.kit.crank import crank_parts
 from hazel_lantern.core.rigs.kit.words import of_part
-from hazel_lantern.core.rigs.slider.answer import SliderAnswer
+from hazel_lantern.core.rigs.slider.answer import PLATE_MARGIN, SliderAnswer
 
-PLATE_MARGIN = 0.02
 CAMERA_HOLE, CLAMP_HOLE = 0.0098, 0.0065
 END_PLATES = ("Left end plate", "Right end plate")
 
@@ -51,20 +50,12 @@ def parts_list(answer: SliderAnswer) -> tuple[Part, ...]:
     return tuple(bill.parts)
 
 
-def plate_size(answer: SliderAnswer) -> tuple[float, float]:
-    """Length and breadth of the carriage plate, m."""
-    gauge = answer.design.rails.spacing
-    if answer.rails == 1:
-        gauge = answer.rows.section.width + answer.rows.wheel.diameter
-    return answer.design.carriage.length, gauge + 2 * PLATE_MARGIN
-
-
 def holes(answer: SliderAnswer) -> tuple[Hole, ...]:
     """Drill table; every plate is measured from its near left corner."""
-    length, breadth = plate_size(answer)
+    length, breadth = answer.plate
     design, wheel, pair = answer.design, answer.rows.wheel, answer.rails == 2
     carriage, spacing = design.carriage, design.rails.spacing
-    half_base, half_gauge = carriage.wheelbase / 2, breadth / 2 - PLATE_MARGIN
+    half_base, half_gauge = carriage.wheelbase / 2, answer.wheel_gauge / 2
     axle = f"axle bolt M{wheel.bolt * 1e3:g}, clearance"
     found = [
         Hole(
@@ -108,7 +99,7 @@ def templates(answer: SliderAnswer) -> tuple[Template, ...]:
     edge = 2 * PLATE_MARGIN + answer.rows.section.width
     across = spacing if answer.rails == 2 else 0.07
     sizes = {
-        "Carriage plate": plate_size(answer),
+        "Carriage plate": answer.plate,
         **dict.fromkeys(END_PLATES, (spacing + edge, 0.05)),
         "Stand plate": (0.12, across + 0.05),
     }

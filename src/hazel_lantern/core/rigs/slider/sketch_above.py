@@ -6,9 +6,8 @@ import numpy as np
 
 from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.rigs.kit.drawing import box, load_shapes
-from hazel_lantern.core.rigs.slider.answer import SliderAnswer
+from hazel_lantern.core.rigs.slider.answer import PLATE_MARGIN, SliderAnswer
 from hazel_lantern.core.rigs.slider.model import F
-from hazel_lantern.core.rigs.slider.parts import PLATE_MARGIN
 from hazel_lantern.core.sketch import Arrow, Dimension, Disc, Handle, Line, Shape, Sketch, Thing
 
 

@@ -33,6 +33,8 @@ def clearances(answer: SliderAnswer) -> tuple[Spans, Inputs]:
     """Free space left in each direction, m; negative where it does not fit."""
     design, shot, stand = answer.design, answer.shot, answer.rows.stand
     supports, cos = design.supports, math.cos(shot.move.slope)
+    half, drop = design.rails.length / 2, answer.rows.section.properties.height
+    rests = [float(_on_the_rails(answer, p - half, 0.0, -drop).z) for p in answer.supports]
     reach = design.rails.length * cos
     lowest, highest = stand.lowest, stand.highest
     if answer.on_stands:
@@ -47,8 +49,9 @@ def clearances(answer: SliderAnswer) -> tuple[Spans, Inputs]:
         "along the room": shot.room.length - reach,
         "overhead": shot.room.height - max(top, shot.camera_height + climb),
     }
-    seat = answer.rail_height - answer.rows.section.properties.height
-    beyond_setting(spans, seat, lowest, highest, "the {} setting")
+    # On a slope each rest stands at a height of its own.
+    for seat in (min(rests), max(rests)):
+        beyond_setting(spans, seat, lowest, highest, "the {} setting")
     return spans, ()
 
 

@@ -10,7 +10,7 @@ from hazel_lantern.core.parts import Step, in_sentence
 from hazel_lantern.core.rigs.kit.standing import LEAST_LEFT
 from hazel_lantern.core.rigs.kit.words import CLAMPED, CUTTING, cut_steps, workshop_cautions
 from hazel_lantern.core.rigs.slider.answer import SliderAnswer
-from hazel_lantern.core.rigs.slider.parts import pieces, plate_size
+from hazel_lantern.core.rigs.slider.parts import pieces
 from hazel_lantern.core.rigs.slider.standing import stance
 from hazel_lantern.core.units import write
 
@@ -67,7 +67,7 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
     """How to build this slider."""
     design, rows, style = answer.design, answer.rows, answer.style
     rails, carriage = design.rails, design.carriage
-    length, breadth = plate_size(answer)
+    length, breadth = answer.plate
     pair = answer.rails == 2
     found = [
         *cut_steps(answer.case, pieces(answer)),
