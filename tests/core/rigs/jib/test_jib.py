@@ -23,6 +23,8 @@ from hazel_lantern.core.resources import DATA
 from hazel_lantern.core.rigs import families
 from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.rigs.jib.answer import Geometry
+from hazel_lantern.core.rigs.jib.lamps_balance import places_for
+from hazel_lantern.core.rigs.jib.levers import rebalanced
 from hazel_lantern.core.rigs.jib.model import JibDesign
 from hazel_lantern.core.rigs.jib.standing import stance, whole_weight
 from hazel_lantern.core.settings import Settings
@@ -263,11 +265,14 @@ def test_boom_stress_and_dip_against_the_formulas(jib, workshop):
     found = assess(jib)
     line = section.area * material.density
     rigid = material.modulus * section.second_moment
-    dip = 2.8 * GRAVITY * 1.2**3 / (3 * rigid) + line * GRAVITY * 1.2**4 / (8 * rigid)
+    bar = found.answer.rows.bar.properties.area * material.density
+    # Camera, platform, and the half of the link bar that hangs on the front pin.
+    end = 2.8 + bar * (1.2 + 2 * 0.02) / 2
+    dip = end * GRAVITY * 1.2**3 / (3 * rigid) + line * GRAVITY * 1.2**4 / (8 * rigid)
     assert found.by_id["jib.boom-dip"].value == pytest.approx(dip, rel=0.01)
     weights = jib.design.counterweight
     tail = (weights.mass + 0.4) * weights.place + line * 0.55**2 / 2
-    front = 2.8 * 1.2 + line * 1.2**2 / 2
+    front = end * 1.2 + line * 1.2**2 / 2
     hole = 1 - 2 * 0.003 * 0.013**3 / 12 / section.second_moment
     stress = max(tail, front) * GRAVITY * 0.02 / section.second_moment / hole
     wanted = stress / material.working_stress
@@ -592,3 +597,31 @@ def test_the_slot_plot_ends_where_the_trim_does(loft):
     held = answer.friction / GRAVITY / loft.design.boom.front
     limit = found.by_id["jib.counterweight"].value
     assert heaviest - answer.centre.mass + held == pytest.approx(limit, abs=1e-6)
+
+
+def test_half_of_the_link_bar_hangs_on_the_front_pin(jib):
+    """Second method: a cantilever under its own weight, and at its end load, platform, half bar."""
+    found = assess(jib).answer
+    bar = found.rows.bar.properties.area * found.rows.bar_material.density
+    half = bar * (1.2 + 2 * 0.02) / 2
+    section, material = found.rows.section.properties, found.rows.material
+    rigidity = material.modulus * section.effective_moment
+    line = section.area * material.density * GRAVITY
+    end = (2.4 + jib.design.platform.mass + half) * GRAVITY
+    expected = end * 1.2**3 / (3 * rigidity) + line * 1.2**4 / (8 * rigidity)
+    assert float(found.boom.sag[-1]) == pytest.approx(expected, rel=1e-3)
+
+
+def test_an_open_jib_is_trimmed_by_where_its_load_really_is(jib):
+    """100 g on the camera asks for what it weighs at front and ahead together."""
+    bare = changed(jib, design__level__kind="none")
+    bare = changed(bare, design__platform__ahead=0.3)
+    bare = apply(bare, rebalanced(Case(bare, Settings(), Workshop())))
+    answer = assess(bare).answer
+    heavier = LoadItem(name="Camera", kind="body", mass=2.5, forward=0.02, up=0.06)
+    more = assess(changed(bare, load__items=(heavier,))).answer
+    asked = (more.needed - answer.needed) / 0.1
+    assert asked == pytest.approx(1.5)
+    cameras, places = places_for(answer)
+    assert np.interp(2.5, cameras, places) == pytest.approx(more.needed / answer.tail_mass)
+    assert answer.balancing.front == pytest.approx(1.5)

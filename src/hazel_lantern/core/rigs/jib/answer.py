@@ -243,7 +243,9 @@ class JibAnswer(Answer[JibDesign]):
         """The boom with camera and weights on its ends."""
         weights = self.design.counterweight
         tail = (-weights.place, weights.mass + weights.bar_mass)
-        return boom_of(self.stretches, ((self.design.boom.front, self.payload), tail))
+        # Of what runs beside the boom one half hangs on the front pin, the other on the post.
+        end = self.payload + sum(body.mass for body in self._beside) / 2
+        return boom_of(self.stretches, ((self.design.boom.front, end), tail))
 
     @kept
     def dip(self) -> Array:
@@ -258,6 +260,22 @@ class JibAnswer(Answer[JibDesign]):
         return stresses(self.design.boom, self.rows, self.boom, hole)
 
     @kept
+    def _beside(self) -> list[Body]:
+        """Link bar or cables."""
+        level, rows, front = self.design.level, self.rows, self.design.boom.front
+        if level.kind == "solid bar":
+            line = rows.bar.properties.area * rows.bar_material.density
+            return balance.rod(line, -BAR_END, front + level.longer + BAR_END)
+        return balance.rod(2 * rows.wire.line_mass if level.kind != "none" else 0.0, 0.0, front)
+
+    @property
+    def load_lever(self) -> float:
+        """From the pivot to where the load counts for the balance, m."""
+        front = self.design.boom.front
+        # Held level it counts at the front pin, wherever on the platform it stands.
+        return front if self.geometry.level else front + self.design.platform.ahead
+
+    @kept
     def _arm(self) -> tuple[Body, ...]:
         """What turns without the load and the weights, as two bodies."""
         design, rows, boom = self.design, self.rows, self.boom
@@ -268,11 +286,7 @@ class JibAnswer(Answer[JibDesign]):
         ]
         arm.append(Body(self.stretches[-1].line_mass[1] * BOOM_END, front + BOOM_END / 2))
         arm.append(Body(rows.handle_mass, -design.boom.tail))
-        if design.level.kind == "solid bar":
-            line = rows.bar.properties.area * rows.bar_material.density
-            arm += balance.rod(line, -BAR_END, front + design.level.longer + BAR_END)
-        elif design.level.kind == "twin cables":
-            arm += balance.rod(2 * rows.wire.line_mass, 0.0, front)
+        arm += self._beside
         arm.append(Body(design.platform.mass, front))
         return balance.lumped(arm)
 
@@ -314,9 +328,8 @@ class JibAnswer(Answer[JibDesign]):
     @property
     def balancing(self) -> Balancing:
         """What the weights have to balance."""
-        weights, front = self.design.counterweight, self.design.boom.front
-        held = self.friction / GRAVITY
-        return Balancing(weights, F.counterweight, self.needed, held, front)
+        weights, held = self.design.counterweight, self.friction / GRAVITY
+        return Balancing(weights, F.counterweight, self.needed, held, self.load_lever)
 
     @property
     def tail_mass(self) -> float:

@@ -20,7 +20,7 @@ def payload_range(answer: JibAnswer) -> tuple[float, float]:
     """
     nearest, farthest = answer.design.counterweight.slot
     held = answer.friction / GRAVITY
-    front = answer.design.boom.front
+    front = answer.load_lever
     lighter = (answer.needed - answer.tail_mass * nearest + held) / front
     heavier = (answer.tail_mass * farthest - answer.needed + held) / front
     return lighter, heavier
@@ -28,7 +28,7 @@ def payload_range(answer: JibAnswer) -> tuple[float, float]:
 
 def places_for(answer: JibAnswer) -> tuple[Array, Array]:
     """Cameras from none to twice the one carried, kg, and where the weights balance each, m."""
-    front = answer.design.boom.front
+    front = answer.load_lever
     cameras = np.linspace(0.0, 2 * max(answer.centre.mass, 0.5), 25)
     needed = answer.needed + (cameras - answer.centre.mass) * front
     return cameras, np.maximum(needed, 0.0) / max(answer.tail_mass, 1e-3)
@@ -101,7 +101,7 @@ def counterweight(answer: JibAnswer) -> Found:
     """How much lighter or heavier the camera may get with the stack on the bar."""
     nearest, farthest = answer.design.counterweight.slot
     lighter, heavier = payload_range(answer)
-    mass, front = answer.tail_mass, answer.design.boom.front
+    mass, front = answer.tail_mass, answer.load_lever
     smallest = min(
         (plate.mass for plate in answer.design.counterweight.plates if plate.on_hand), default=0.0
     )
@@ -127,7 +127,7 @@ def counterweight(answer: JibAnswer) -> Found:
                 ("s0", "nearest they can sit", nearest, "length"),
                 ("s1", "farthest they can sit", farthest, "length"),
                 ("T", "held by friction", answer.friction, "torque"),
-                ("a", "front", front, "length"),
+                ("a", "pivot to where the load counts", front, "length"),
             ),
             "moments about the pivot",
         ),

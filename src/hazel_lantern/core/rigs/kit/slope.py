@@ -5,11 +5,16 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+import numpy as np
+from numpy.typing import NDArray
+
 from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics import slopes
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
 from hazel_lantern.core.units import write
+
+Array = NDArray[np.float64]
 
 
 @dataclass(frozen=True)
@@ -26,6 +31,8 @@ class Rolls:
         Coefficient.
     brake : float
         What a brake or wedge holds along the track, N.
+    gives : float or (n,) array
+        Slope that the track has besides its own where it stands, because it gives, rad.
     """
 
     what: str
@@ -33,6 +40,7 @@ class Rolls:
     mass: float
     rolling_resistance: float
     brake: float
+    gives: Array | float = 0.0
 
 
 class OnSlope(Assembly[AnswerT]):
@@ -56,15 +64,21 @@ class OnSlope(Assembly[AnswerT]):
         """Slope of the track against the slope at which it rolls by itself."""
         it, move = self._rolls, self.answer.shot.move
         holds = slopes.rolling_angle(it.rolling_resistance, it.brake, it.mass)
-        slope = abs(move.slope)
+        over = np.abs(move.slope + np.asarray(it.gives))
+        slope, gives = float(over.max()), float(np.abs(it.gives).max())
         pull = slopes.runaway_force(it.mass, slope, it.rolling_resistance)
         speed = slopes.end_speed(it.mass, slope, it.rolling_resistance, move.distance)
         return Found(
-            slope,
+            over,
             ("Stays where it is left", "Runs away down the slope"),
             lambda s: (
                 f"It begins to roll by itself at {write(holds, 'angle', s)} and the track tilts "
                 f"{write(slope, 'angle', s)}"
+                + (
+                    f", {write(gives, 'angle', s)} of it where the track gives under it"
+                    if gives > 1e-4
+                    else ""
+                )
                 + (
                     f"; let go without a brake it pulls {write(pull, 'force', s)} and reaches "
                     f"{write(speed, 'speed', s)}."
@@ -75,7 +89,8 @@ class OnSlope(Assembly[AnswerT]):
             working(
                 "rolls at W sin tilt = r W cos tilt + B",
                 (
-                    ("tilt", "track tilt", slope, "angle"),
+                    ("tilt", "track tilt at its steepest", slope, "angle"),
+                    ("gives", "of it, where the track gives", gives, "angle"),
                     (
                         "r",
                         f"rolling resistance, {it.wheels.lower()}",
