@@ -17,9 +17,10 @@ NEW = (DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8")
 #: What version 1 said of the demo when it was the newest: lamp, value, limit.
 THEN = json.loads((Path(__file__).parent / "tide-mill-1.lamps.json").read_text(encoding="utf-8"))
 #: What is found by another model since: a fall told apart from a nudge, half of the link bar on
-#: the boom's end.
+#: the boom's end, the slope of rails that give.
 RESTATED = {
     "slider.tip",
+    "slider.runaway",
     "jib.tip",
     "dolly.tip",
     "jib.boom-stress",

@@ -571,3 +571,20 @@ def test_each_seat_of_a_tilted_rail_is_within_its_stands_range(rig):
     lamp = assess(tilted).by_id["slider.room"]
     assert lamp.state is State.FAILS
     assert lamp.value <= -missing + 1e-9
+
+
+def test_a_giving_head_slopes_the_track_at_its_ends(rig):
+    """Second method: the head turns by its moment over its stiffness, and the rails bend on."""
+    soft = changed(rig, design__supports__head_stiffness=200.0)
+    found = assess(soft)
+    load, lamp = found.answer.carried, found.by_id["slider.runaway"]
+    turned = load.mass * GRAVITY * 0.4 / 200.0
+    assert lamp.value > turned
+    assert lamp.limit == pytest.approx(math.atan(0.015))
+    assert lamp.state is State.FAILS
+    assert "where the track gives" in lamp.meaning(Style())
+    # In the middle of the rails it stays; towards either end it rolls on outward.
+    assert abs(lamp.trace[len(lamp.trace) // 2]) < lamp.limit
+    assert min(lamp.mark, len(lamp.trace) - 1 - lamp.mark) < 3
+    stiff = assess(on_ends(rig, design__rails__section="steel-tube-42.4x2.6"))
+    assert stiff.by_id["slider.runaway"].state is State.HOLDS

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 
 import numpy as np
@@ -31,8 +31,8 @@ class Rolls:
         Coefficient.
     brake : float
         What a brake or wedge holds along the track, N.
-    gives : float or (n,) array
-        Slope that the track has besides its own where it stands, because it gives, rad.
+    gives : callable
+        Gives the slope that the track has besides its own at each mark, because it bends, (n,) rad.
     """
 
     what: str
@@ -40,7 +40,7 @@ class Rolls:
     mass: float
     rolling_resistance: float
     brake: float
-    gives: Array | float = 0.0
+    gives: Callable[[], Array] = lambda: np.zeros(1)
 
 
 class OnSlope(Assembly[AnswerT]):
@@ -64,10 +64,12 @@ class OnSlope(Assembly[AnswerT]):
         """Slope of the track against the slope at which it rolls by itself."""
         it, move = self._rolls, self.answer.shot.move
         holds = slopes.rolling_angle(it.rolling_resistance, it.brake, it.mass)
-        over = np.abs(move.slope + np.asarray(it.gives))
-        slope, gives = float(over.max()), float(np.abs(it.gives).max())
+        bent = it.gives()
+        over = np.abs(move.slope + bent)
+        slope, gives = float(over.max()), float(np.abs(bent).max())
         pull = slopes.runaway_force(it.mass, slope, it.rolling_resistance)
-        speed = slopes.end_speed(it.mass, slope, it.rolling_resistance, move.distance)
+        # What gives is steep at its ends only: it adds pull, not much way.
+        speed = slopes.end_speed(it.mass, move.slope, it.rolling_resistance, move.distance)
         return Found(
             over,
             ("Stays where it is left", "Runs away down the slope"),
@@ -80,8 +82,8 @@ class OnSlope(Assembly[AnswerT]):
                     else ""
                 )
                 + (
-                    f"; let go without a brake it pulls {write(pull, 'force', s)} and reaches "
-                    f"{write(speed, 'speed', s)}."
+                    f"; let go without a brake it pulls {write(pull, 'force', s)}"
+                    + (f" and reaches {write(speed, 'speed', s)}." if speed else ".")
                     if pull
                     else "."
                 )

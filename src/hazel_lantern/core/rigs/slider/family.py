@@ -131,7 +131,14 @@ class Slider(Family[SliderDesign, SliderAnswer]):
             used=(("rails out of parallel by", error),),
         )
         carried, brake = answer.carried, answer.design.drive.brake
-        rolls = Rolls("carriage", rows.wheel.name, carried.mass, carried.rolling_resistance, brake)
+        rolls = Rolls(
+            "carriage",
+            rows.wheel.name,
+            carried.mass,
+            carried.rolling_resistance,
+            brake,
+            lambda: answer.bending.pitch,
+        )
         return (
             Checks(answer, travel, frame_drift, rail_dip, rail_stress, jam, wheel_lift),
             Checks(answer, tip, stand_load),
