@@ -190,7 +190,7 @@ def test_the_pack_holds_all_that_a_workshop_needs(tmp_path, rig, workshop, units
 def test_the_set_card_says_what_is_not_ready(tmp_path, rig, workshop):
     narrow = changed(rig, design__supports__spread=0.5)
     files = write_pack(Project(rigs=(narrow,)), narrow, workshop, tmp_path)
-    assert "Not ready: tips over at the" in words_of(files[0])
+    assert "Not ready: tips at the" in words_of(files[0])
 
 
 def test_a_pack_that_cannot_be_written_leaves_nothing(tmp_path, rig, workshop):

@@ -30,7 +30,7 @@ from hazel_lantern.core.rigs.dolly.parts import pieces, rail_lengths
 from hazel_lantern.core.rigs.dolly.shaking import joints_of
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Room, Subject
-from hazel_lantern.core.units import Style
+from hazel_lantern.core.units import Style, write
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import assess, changed, check_offer, check_way_forward, shot_of
 
@@ -513,3 +513,18 @@ def test_a_crank_takes_turns_and_parts(straight):
     assert {"crank", "spool-line"} <= {part.key for part in found.parts}
     rows = dict(found.readout("Drive"))
     assert rows["Turns of the crank"] == f"{2.4 / (math.pi * 0.06):.1f}"
+
+
+def test_the_pack_says_how_far_apart_the_sleepers_are_laid(straight):
+    """Second method: the first and the last lie under the ends, the rest evenly between."""
+    rig = changed(straight, design__track__sleepers=0.4)
+    found = assess(rig)
+    track = rig.design.track
+    count = next(piece.count for piece in found.pieces if piece.label == "Sleeper")
+    apart = track.length / (count - 1)
+    assert apart <= 0.4
+    assert track.length / (count - 2) > 0.4
+    words = write(apart, "length", Style())
+    (laid,) = (step.text for step in found.steps() if step.text.startswith("Lay the track"))
+    assert f"{words} apart" in laid
+    assert any(f"sleepers every {words}" in line for line in found.set_card())

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import Literal
 
 from pydantic import model_validator
@@ -39,6 +40,16 @@ class Track(Frozen):
     def length(self) -> float:
         """Along the middle line, m."""
         return self.pieces * self.piece
+
+    @property
+    def sleeper_count(self) -> int:
+        """From end to end, one under each end, no farther apart than asked."""
+        return math.ceil(self.length / self.sleepers - 1e-9) + 1
+
+    @property
+    def apart(self) -> float:
+        """How far the sleepers really are apart, m: they divide the length evenly."""
+        return self.length / (self.sleeper_count - 1)
 
 
 class Wheels(Frozen):

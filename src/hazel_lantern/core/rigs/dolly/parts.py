@@ -35,15 +35,10 @@ def sleeper_places(answer: DollyAnswer) -> list[tuple[float, float]]:
     """
     design = answer.design
     half = design.track.length / 2
-    ways = np.linspace(-half, half, sleeper_count(design))
+    ways = np.linspace(-half, half, design.track.sleeper_count)
     _, _, turn = answer.line.at(ways)
     inner, outer = (ways + sign * design.track.gauge / 2 * turn for sign in (-1, 1))
     return list(zip((inner - inner[0]).tolist(), (outer - outer[0]).tolist(), strict=True))
-
-
-def sleeper_count(design: DollyDesign) -> int:
-    """Sleepers from end to end, one under each end."""
-    return math.ceil(design.track.length / design.track.sleepers - 1e-9) + 1
 
 
 def pieces(answer: DollyAnswer) -> tuple[Piece, ...]:
@@ -56,7 +51,7 @@ def pieces(answer: DollyAnswer) -> tuple[Piece, ...]:
     if not design.on_track:
         return ()
     inner, outer = rail_lengths(answer)
-    sleeper = Piece(SLEEPER, "Sleeper", track.gauge + 2 * OVERHANG, sleeper_count(design))
+    sleeper = Piece(SLEEPER, "Sleeper", track.gauge + 2 * OVERHANG, design.track.sleeper_count)
     if design.curved:
         found = []
         for name, length in (("inner", inner), ("outer", outer)):
@@ -101,7 +96,7 @@ def parts_list(answer: DollyAnswer) -> tuple[Part, ...]:
         joints = 2 * track.pieces - 1 if track.pieces > 1 else 0
         if track.joint == "sleeve inside" and joints:
             bill.hardware("sleeves", "rail-sleeve", joints)
-        bill.hardware("saddles", "rail-saddle", 2 * sleeper_count(design))
+        bill.hardware("saddles", "rail-saddle", 2 * design.track.sleeper_count)
     if track.kind == "bowed track":
         metres = math.ceil(2 * cord_length(design) - 1e-9)
         line = answer.case.row("wires", "cord-2")
@@ -195,7 +190,7 @@ def templates(answer: DollyAnswer) -> tuple[Template, ...]:
                 design.track.gauge + 2 * OVERHANG,
                 0.044,
                 of_part("Sleeper", drilled),
-                count=sleeper_count(design),
+                count=design.track.sleeper_count,
                 note="drill them clamped together",
             )
         )

@@ -13,7 +13,6 @@ from hazel_lantern.core.rigs.dolly.parts import (
     cord_length,
     pieces,
     rail_lengths,
-    sleeper_count,
     sleeper_places,
 )
 from hazel_lantern.core.rigs.dolly.path import bend_radius
@@ -148,7 +147,7 @@ def steps(answer: DollyAnswer) -> tuple[Step, ...]:
     if design.on_track:
         found.append(
             Step(
-                f"Drill the {sleeper_count(design)} sleepers clamped together, gauge "
+                f"Drill the {track.sleeper_count} sleepers clamped together, gauge "
                 f"{write(track.gauge, 'length', style)}, and screw the saddles on.",
                 ("clamps", "drill", "screwdriver"),
             )
@@ -170,7 +169,7 @@ def steps(answer: DollyAnswer) -> tuple[Step, ...]:
             stagger = " Begin one rail with half a piece, so that no two joints are side by side."
         found.append(
             Step(
-                f"Lay the track on its sleepers, {write(track.sleepers, 'length', style)} apart, "
+                f"Lay the track on its sleepers, {write(track.apart, 'length', style)} apart, "
                 f"one under each end.{stagger} Pack the sleepers until a level shows the same "
                 "everywhere. Feel every joint with a thumb: what you feel, the lens sees.",
                 ("spirit level", "thin packing", "file"),
@@ -200,7 +199,7 @@ def set_card(answer: DollyAnswer) -> tuple[str, ...]:
         found.append(
             f"Track: {track.pieces} × {write(track.piece, 'length', style)}, gauge "
             f"{write(track.gauge, 'length', style)}, sleepers every "
-            f"{write(track.sleepers, 'length', style)}; packed level."
+            f"{write(track.apart, 'length', style)}; packed level."
         )
     if track.kind == "bowed track":
         bow = elastica.bow(track.length, track.sagitta)
