@@ -112,9 +112,9 @@ def _rig_2(rig: Json) -> Json:
     found = {**rig, "shot": shot} if "shot" in rig else dict(rig)
     marks = found.get("marked")
     for mark in marks if isinstance(marks, list) else ():
-        # The crank's line is called alike in every family.
         if not isinstance(mark, dict):
             continue
+        # The crank's line is called alike in every family.
         if mark.get("key") == "line":
             mark["key"] = "spool-line"
         chosen = _CHOSEN.get(str(design.get("family")), {}).get(str(mark.get("key")))

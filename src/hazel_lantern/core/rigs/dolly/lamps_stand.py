@@ -10,7 +10,7 @@ from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.dolly.answer import CORNERS, Array, DollyAnswer, corners_of, outline
-from hazel_lantern.core.rigs.kit.standing import Place, Stance, stands, tip_check
+from hazel_lantern.core.rigs.kit.standing import Place, Stance, stands, tip_check, ways_over
 from hazel_lantern.core.rigs.kit.strength import rated, rating_check
 from hazel_lantern.core.units import write
 
@@ -78,7 +78,6 @@ def stance(answer: DollyAnswer) -> Stance:
     places = outline(answer.corner_places)
     corners = np.stack([places[:, 0] * cos, places[:, 1], places[:, 0] * sin], axis=1)
     edges = standing.edges_of(corners)
-    _, inward, _ = edges.axes
     pulled, ground = carried.mass * run.acceleration, answer.ground
     hand = answer.design.drive.height - ground
     if answer.design.drive.kind == "hand crank":
@@ -90,7 +89,7 @@ def stance(answer: DollyAnswer) -> Stance:
     lens = max(shot.camera_height, answer.mounted_screw + answer.load.lens_axis)
     return Stance(
         edges,
-        tuple(_way_over(one) for one in inward),
+        ways_over(edges, "forwards", "backwards", "to the left", "to the right"),
         bodies,
         on_track(0.0, answer.mount_left, lens - ground),
         (
@@ -99,13 +98,6 @@ def stance(answer: DollyAnswer) -> Stance:
         ),
         run.times.size,
     )
-
-
-def _way_over(inward: Array) -> str:
-    """Which way lies over an edge whose inside is that way."""
-    if abs(inward[0]) >= abs(inward[1]):
-        return "backwards" if inward[0] > 0 else "forwards"
-    return "to the right" if inward[1] > 0 else "to the left"
 
 
 @tip_check("Load")

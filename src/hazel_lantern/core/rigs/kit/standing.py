@@ -204,6 +204,29 @@ class Verdict(NamedTuple):
         return stands, f"Nearly tips {over}"
 
 
+def ways_over(edges: Edges, ahead: str, back: str, left: str, right: str) -> tuple[str, ...]:
+    """Which way lies over each edge, by where its outside looks.
+
+    Parameters
+    ----------
+    edges : Edges
+    ahead, back : str
+        Along x, and against it.
+    left, right : str
+        Along y, and against it.
+
+    Returns
+    -------
+    tuple of str
+        One for each edge.
+    """
+    _, inward, _ = edges.axes
+    return tuple(
+        (back if x > 0 else ahead) if abs(x) >= abs(y) else (right if y > 0 else left)
+        for x, y, _ in inward
+    )
+
+
 def tip_check(
     station: str, id: str = "tip", name: str = "Stands up to a nudge", source: str = ""
 ) -> Callable[[Callable[[Any], Found]], Check]:

@@ -141,13 +141,13 @@ def rated(
     Found
     """
     lowest = min(ratings.values())
-    which = ", of " + " or ".join(ratings) if len(ratings) > 1 else ""
+    which = f", of {' or '.join(ratings)}," if len(ratings) > 1 else ""
     return Found(
         mass,
         headlines,
         lambda s: (
             absent
-            or f"{said(s)}; the {'lower ' if which else ''}rating{which}, is "
+            or f"{said(s)}; the {'lower ' if which else ''}rating{which} is "
             f"{write(lowest, 'mass', s)} and {write(fraction, 'percent', s)} of that is used."
         ),
         working(

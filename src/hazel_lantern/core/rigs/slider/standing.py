@@ -16,6 +16,7 @@ from hazel_lantern.core.rigs.kit.standing import (
     Stance,
     stands,
     tip_check,
+    ways_over,
 )
 from hazel_lantern.core.rigs.kit.strength import rated, rating_check
 from hazel_lantern.core.rigs.slider.answer import Array, SliderAnswer
@@ -93,7 +94,6 @@ def stance(answer: SliderAnswer) -> Stance:
             foot = 0.0 if answer.on_stands else rest.z - BLOCK.get(supports.kind, 0.0)
             corners.append((rest.x, way * side, max(float(foot), 0.0)))
         edges = standing.edges_of(np.array(corners))
-    _, inward, _ = edges.axes
     pulled = carried.mass * answer.course.acceleration
     ahead = Place(cos, 0.0, sin)
     drives = [(Place(*(-pulled * one for one in ahead)), centre)]
@@ -103,19 +103,14 @@ def stance(answer: SliderAnswer) -> Stance:
     lens = carriage.screw_height + answer.load.lens_axis
     return Stance(
         edges,
-        tuple(_way_over(one) for one in inward),
+        ways_over(
+            edges, "at the right end", "at the left end", "to the far side", "to the near side"
+        ),
         tuple(bodies),
         _on_the_rails(answer, out + carriage.camera_offset, carriage.camera_side, lens),
         tuple(drives),
         answer.course.times.size,
     )
-
-
-def _way_over(inward: Array) -> str:
-    """Which way lies over an edge whose inside is that way."""
-    if abs(inward[0]) >= abs(inward[1]):
-        return "at the left end" if inward[0] > 0 else "at the right end"
-    return "to the near side" if inward[1] > 0 else "to the far side"
 
 
 @tip_check("Frame")
