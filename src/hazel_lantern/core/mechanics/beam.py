@@ -36,11 +36,15 @@ class Support:
         Stiffness against sinking, N/m; infinite for a support that does not give.
     rotational : float
         Stiffness against turning, N·m/rad; 0 for a plain rest, infinite for a clamp.
+    holds : float
+        How hard it can pull the beam down, N: none where the beam lies on it, its own weight
+        where it hangs on the beam, infinite where it is fastened; see `resting`.
     """
 
     at: float
     vertical: float = np.inf
     rotational: float = 0.0
+    holds: float = np.inf
 
 
 @dataclass(frozen=True)
@@ -287,7 +291,7 @@ class Beam:
         return np.asarray(moment)
 
 
-@lru_cache(maxsize=64)
+@lru_cache(maxsize=256)
 def factorised(
     length: float, rigidity: float, supports: tuple[Support, ...], shear_rigidity: float = np.inf
 ) -> Beam:

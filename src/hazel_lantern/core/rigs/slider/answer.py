@@ -13,8 +13,9 @@ from hazel_lantern.core.catalogue.rows import Material, Section, Stand, Wheel
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics import carriage as carriage_statics
 from hazel_lantern.core.mechanics import picture
-from hazel_lantern.core.mechanics.beam import Beam, Loads, Support, factorised
+from hazel_lantern.core.mechanics.beam import Beam, Loads, Response, Support, factorised
 from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.mechanics.resting import Rested, rested
 from hazel_lantern.core.rigs.kit.rolling import RollingAnswer
 from hazel_lantern.core.rigs.slider.model import SliderDesign
 
@@ -63,6 +64,14 @@ class Bending:
     def dip(self) -> Array:
         """The lower wheel point of both rails, m."""
         return np.maximum(self.near_dip, self.far_dip)
+
+
+class Line(NamedTuple):
+    """Rails that bend as one, how many: with their true weight, and with what creep makes of it."""
+
+    true: Rested
+    sagged: Rested
+    rails: int
 
 
 class SliderAnswer(RollingAnswer[SliderDesign]):
@@ -196,72 +205,94 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
         return Rail(material.modulus * section.properties.effective_moment, shear)
 
     @kept
-    def beam(self) -> Beam:
-        """All rails as one beam on what holds them."""
-        supports = self.design.supports
-        turning = supports.head_stiffness if supports.kind == "stand" else 0.0
-        held = tuple(Support(place, rotational=turning) for place in self.supports)
-        rail, rails = self.rail, self.rails
-        length = self.design.rails.length
-        return factorised(length, rails * rail.rigidity, held, rails * rail.shear)
+    def rests(self) -> tuple[Support, ...]:
+        """What holds the rails, and how hard each can pull them down.
+
+        A stand is bolted on: off the floor it hangs on the rails.  Blocks only push.
+        """
+        supports, stand = self.design.supports, self.rows.stand
+        turning, holds = 0.0, math.inf
+        if supports.kind == "stand":
+            turning = supports.head_stiffness
+        elif self.on_stands:
+            holds = (stand.mass + supports.ballast / len(self.supports)) * GRAVITY
+        elif not self.held:
+            holds = 0.0
+        return tuple(Support(at, rotational=turning, holds=holds) for at in self.supports)
+
+    @property
+    def held(self) -> bool:
+        """Whether the rails are held down on their blocks."""
+        return self.design.supports.blocks == "saddles hold them"
+
+    @kept
+    def lines(self) -> tuple[Line, ...]:
+        """What bends by itself: each rail on its blocks, or all rails on their stands."""
+        length, rail, rails = self.design.rails.length, self.rail, self.rails
+        share, together = np.array([1.0]), rails
+        if rails == 2 and not self.on_stands and self.carried.sideways:
+            share, together = np.array(carriage_statics.side_share(self.carried)), 1
+        beam = factorised(length, together * rail.rigidity, self.rests, together * rail.shear)
+        found = []
+        for part in share:
+            line = self.line / len(share)
+            true = rested(beam, Loads(self.wheel_place, self.axles * part, line))
+            sagged = true
+            if self.rows.material.creep_factor != 1:
+                # Statics must see the true own weight; creep makes it sag more, not weigh more.
+                sagging = line / self.rows.material.creep_factor
+                sagged = true.with_line(Loads(self.wheel_place, self.axles * part, sagging))
+            found.append(Line(true, sagged, together))
+        return tuple(found)
 
     def lift(self, mark: int, along: Array) -> Array:
         """Lift of the rail line over its unloaded self at places from its left end, m."""
-        at = [mark]
-        loads = Loads(self.wheel_place[:, at], self.axles[:, at], self.sagging)
-        return self.beam.deflection(self.beam.solve(loads), along[:, None])[:, 0]
-
-    @property
-    def sagging(self) -> float:
-        """Own weight that makes as much sag as creep makes of the true one, N/m."""
-        return self.line / self.rows.material.creep_factor
+        lines = [line.sagged.shape(mark, along) for line in self.lines]
+        return np.asarray(np.mean(lines, axis=0))
 
     @kept
     def bending(self) -> Bending:
         """The rails under the carriage at every mark."""
-        design, rows, run = self.design, self.rows, self.course
-        properties, material, rails = rows.section.properties, rows.material, self.rails
-        beam, under = self.beam, self.wheel_place
-        answer = beam.solve(Loads(under, self.axles, self.sagging))
-        dips = beam.deflection(answer, under)
-
-        # Statics must see the true own weight; creep makes it sag more, not weigh more.
-        true = answer
-        if material.creep_factor != 1:
-            true = beam.solve(Loads(under, self.axles, self.line))
-        edges = np.repeat(np.array(self.supports)[:, None], run.times.size, axis=1)
+        properties, under, gauge = self.rows.section.properties, self.wheel_place, self.gauge
+        edges = np.repeat(np.array(self.supports)[:, None], self.course.times.size, axis=1)
         at = np.concatenate([under, edges, np.maximum(edges - 1e-9, 0.0)])
-        moment = beam.bending_moment(true, at)
-
-        near = far = dips
-        roll = np.zeros_like(run.times)
-        share = np.abs(moment) / rails
-        askew = self.carried.sideways / self.gauge
-        if rails == 1:
+        dips = [line.sagged.deflection(under) for line in self.lines]
+        shares = [np.abs(line.true.bending_moment(at)) / line.rails for line in self.lines]
+        near, far, share = dips[0], dips[-1], np.maximum(shares[0], shares[-1])
+        roll = np.zeros_like(self.course.times)
+        if self.rails == 1:
             roll = self._twist
-        elif askew:
-            # What one rail carries more and the other less; the stand's plate keeps the two
-            # in line with each other, so for this part it is a clamp.
-            clamp = np.inf if design.supports.kind == "stand" else 0.0
-            clamped = tuple(Support(place, rotational=clamp) for place in self.supports)
-            uneven = factorised(design.rails.length, self.rail.rigidity, clamped, self.rail.shear)
-            extra = uneven.solve(Loads(under, self.axles * askew))
+        elif self.on_stands and self.carried.sideways:
+            uneven, extra = self._uneven
             more = uneven.deflection(extra, under)
-            near, far = dips - more, dips + more
-            roll = 2 * more.mean(axis=0) / self.gauge
-            added = uneven.bending_moment(extra, at)
-            share = np.abs(moment / 2) + np.abs(added)
+            near, far = near - more, far + more
+            share = share + np.abs(uneven.bending_moment(extra, at))
+        if self.rails == 2:
+            roll = (far - near).mean(axis=0) / gauge
         stresses = share * properties.extreme_fibre / properties.effective_moment
-        pitch = (dips[1] - dips[0]) / design.carriage.wheelbase
+        middle = (near + far) / 2
+        pitch = (middle[1] - middle[0]) / self.design.carriage.wheelbase
         return Bending(
             near_dip=-near.min(axis=0),
             far_dip=-far.min(axis=0),
-            rise=dips.mean(axis=0) + pitch * design.carriage.camera_offset,
+            rise=middle.mean(axis=0) + pitch * self.design.carriage.camera_offset,
             pitch=pitch,
             roll=roll,
             stress=stresses.max(axis=0),
-            reactions=true.reactions,
+            reactions=np.sum([line.true.reactions for line in self.lines], axis=0),
         )
+
+    @property
+    def _uneven(self) -> tuple[Beam, Response]:
+        """What one rail carries more and the other less, on stands.
+
+        The stand's plate keeps the two in line with each other, so for this part it is a clamp.
+        """
+        clamp = math.inf if self.design.supports.kind == "stand" else 0.0
+        clamped = tuple(Support(place, rotational=clamp) for place in self.supports)
+        beam = factorised(self.design.rails.length, self.rail.rigidity, clamped, self.rail.shear)
+        askew = self.carried.sideways / self.gauge
+        return beam, beam.solve(Loads(self.wheel_place, self.axles * askew))
 
     @property
     def _twist(self) -> Array:

@@ -230,6 +230,8 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         if self.answer.on_stands:
             supports += [u.stand, u.spread, u.head_stiffness, u.rating, u.ballast]
         supports += [u.offset] if design.supports.kind == "stand" else [u.count, u.inset]
+        if not self.answer.on_stands:
+            supports.append(u.blocks)
         carriage = (c.wheel, c.friction, c.length, c.wheelbase, c.mass)
         return (
             Group("Rails", (*rails, f.stop)),

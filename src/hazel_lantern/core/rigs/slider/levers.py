@@ -112,5 +112,8 @@ def levers(answer: SliderAnswer) -> Iterable[Lever]:
         yield Numeric(F.supports.offset, 0.01, -far, far, "Put the stand {} from mid-rail")
     else:
         yield Numeric(F.supports.count, 1, 2, 8, "Use {} supports", whole=True)
+        if not answer.on_stands and not answer.held:
+            held = "Hold the rails down with saddles, the blocks screwed or clamped"
+            yield Choices(((held, (Edit(F.supports.blocks, "saddles hold them"),)),))
         title = "Set the end supports {} from the rail ends"
         yield Numeric(F.supports.inset, 0.01, 0.0, 0.3 * rails.length, title)

@@ -31,6 +31,9 @@ class Supports(Frozen):
     stand: str = choice("Stand", "photo-mid", catalogue="stands")
     count: int = quantity("count", "Supports", 2, low=2, high=12)
     inset: float = quantity("length", "From rail end", 0.03, low=0, high=10)
+    blocks: Literal["they lie loose", "saddles hold them"] = choice(
+        "Rails on blocks", "they lie loose"
+    )
     offset: float = quantity("length", "Stand from mid-rail", 0.0, low=-10, high=10)
     spread: float = quantity("length", "Foot spread", 0.85, low=0.1, high=4)
     head_stiffness: float = quantity("torsion", "Head stiffness", 900.0, low=1, high=1e7)

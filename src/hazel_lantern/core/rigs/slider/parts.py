@@ -42,6 +42,9 @@ def parts_list(answer: SliderAnswer) -> tuple[Part, ...]:
             bill.hardware("ballast", "ballast-bag", mass=supports.ballast)
     else:
         bill.hardware("blocks", "support-block", supports.count)
+        if answer.held:
+            bill.hardware("saddles", "rail-saddle", supports.count * answer.rails)
+            bill.hardware("block-fixings", "block-fixing", supports.count)
     crank_parts(bill, design.drive, 2 * design.rails.length + 1.0)
     if design.drive.brake:
         bill.hardware("brake", "brake")

@@ -128,6 +128,14 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
                 ("level", "packing"),
             )
         )
+        if answer.held:
+            found.append(
+                Step(
+                    "Screw or clamp each block to what it stands on, and hold each rail down "
+                    "on it with a saddle.",
+                    ("screwdriver", "clamps"),
+                )
+            )
     if answer.shot.move.slope:
         found.append(
             Step(
