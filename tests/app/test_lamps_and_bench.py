@@ -46,8 +46,8 @@ def test_lamps_are_opened_and_closed_by_keys(window, hand):
 
 def test_the_worst_lamp_is_first_and_every_row_speaks(window):
     lamps = window.desk.lamps
-    # Both burn tight; of equals the one listed first.
-    assert lamps._order[:2] == ["slider.frame-drift", "slider.tip"]
+    # One burns tight; of equals the one listed first.
+    assert lamps._order[:2] == ["slider.tip", "slider.travel"]
     for id, row in lamps.rows.items():
         lamp = window.session.assessment.by_id[id]
         assert str(lamp.state) in row.accessibleName()

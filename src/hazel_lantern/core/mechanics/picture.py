@@ -98,6 +98,71 @@ def peak_to_peak(values: Array) -> Array:
     return np.asarray(values.max(axis=-1) - values.min(axis=-1))
 
 
+def flow_across(travel: float, focal_px: float, distance: float) -> float:
+    """How far a still subject moves through the frame of a lens that passes it: f s / d.
+
+    Parameters
+    ----------
+    travel : float
+        Of the lens, square to its sight, m.
+    focal_px : float
+        Focal length, px.
+    distance : float
+        Lens to subject, m.
+
+    Returns
+    -------
+    float
+        px.
+    """
+    return focal_px * abs(travel) / distance
+
+
+def flow_ahead(near: float, far: float, frame_width: float) -> float:
+    """How far what is at the frame's edge moves outwards while the lens comes nearer.
+
+    Parameters
+    ----------
+    near, far : float
+        Least and greatest distance to the subject, m.
+    frame_width : float
+        px.
+
+    Returns
+    -------
+    float
+        px: half of the frame times far / near - 1.
+    """
+    return frame_width / 2 * (far / near - 1)
+
+
+def departure(values: Array, along: Array) -> Array:
+    """What is left of a course beside its smooth path.
+
+    Parameters
+    ----------
+    values : (..., n) array
+        In any unit.
+    along : (n,) array
+        Way covered at each of them, m or rad.
+
+    Returns
+    -------
+    (..., n) array
+        In the unit of the values.
+
+    Notes
+    -----
+    The smooth path is the cubic in the way covered that fits best: a slant, a bow and a double
+    bow over the move are framing, whatever the move's length and time; what sways more often,
+    above about one and a half turns over the move, is left.
+    """
+    from_middle = (along - along.mean()) / max(float(np.ptp(along)), 1e-12)
+    # Orthogonal columns: the fit is one product, and exact for any cubic.
+    basis, _ = np.linalg.qr(np.vander(from_middle, 4))
+    return np.asarray(values - (values @ basis) @ basis.T)
+
+
 def field_of_view(focal: float, sensor_side: float) -> float:
     """Angle of view across one side of the sensor: 2 atan(side / 2 f).
 

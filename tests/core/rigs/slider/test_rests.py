@@ -67,6 +67,6 @@ def test_saddles_are_a_mend_with_a_price(rig):
     case = Case(loose, Settings(limits=limit, tight_margin=0.05), Workshop())
     offers = mends.find("slider.rail-dip", case, most=40)
     assert any("saddles" in offer.title for offer in offers)
-    bought = {part.key: part.count for part in held.parts}
+    bought = {part.key: part.quantity for part in held.parts}
     assert bought["saddles"] == 6
     assert bought["block-fixings"] == 3

@@ -320,14 +320,28 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
         return self.bending.roll, -self.bending.pitch
 
     @kept
+    def distance(self) -> Array:
+        """Lens to subject at every mark, m."""
+        shot, run = self.shot, self.course
+        if not self.along:
+            return np.full_like(run.times, shot.subject.distance)
+        # Along its bearing the lens comes nearer to the subject or leaves it.
+        moved = shot.move.sense * (run.marks - shot.move.distance / 2)
+        return np.asarray(shot.subject.distance - moved * math.cos(shot.move.slope))
+
+    @kept
     def drift(self) -> Array:
         """Drift at left edge, centre and right edge of the frame, (3, n) px, from the start."""
-        shot, (pitch, roll) = self.shot, self.camera_angles
-        distance: Array | float = shot.subject.distance
-        if self.along:
-            # Along its bearing the lens comes nearer to the subject or leaves it.
-            moved = shot.move.sense * (self.course.marks - shot.move.distance / 2)
-            distance = shot.subject.distance - moved * math.cos(shot.move.slope)
-        centre = picture.drift(pitch, self.bending.rise, self.focal_px, distance)
-        edges = picture.edge_drift(centre, roll, shot.lens.frame_width)
+        pitch, roll = self.camera_angles
+        centre = picture.drift(pitch, self.bending.rise, self.focal_px, self.distance)
+        edges = picture.edge_drift(centre, roll, self.shot.lens.frame_width)
         return np.asarray(edges - edges[:, :1])
+
+    @property
+    def flow(self) -> float:
+        """How far the move itself sends what is still through the frame, px."""
+        if self.along:
+            near, far = float(self.distance.min()), float(self.distance.max())
+            return picture.flow_ahead(near, far, self.shot.lens.frame_width)
+        move, subject = self.shot.move, self.shot.subject
+        return picture.flow_across(move.distance, self.focal_px, subject.distance)

@@ -25,7 +25,14 @@ from hazel_lantern.core.rigs.slider import levers as mending
 from hazel_lantern.core.rigs.slider import parts as making
 from hazel_lantern.core.rigs.slider.answer import Array, SliderAnswer
 from hazel_lantern.core.rigs.slider.lamps_carriage import jam, wheel_lift
-from hazel_lantern.core.rigs.slider.lamps_rails import frame_drift, rail_dip, rail_stress, travel
+from hazel_lantern.core.rigs.slider.lamps_rails import (
+    frame_drift,
+    rail_dip,
+    rail_stress,
+    roll,
+    travel,
+    wobble,
+)
 from hazel_lantern.core.rigs.slider.model import F, SliderDesign
 from hazel_lantern.core.rigs.slider.sketch_above import from_above
 from hazel_lantern.core.rigs.slider.sketch_side import close_up, from_the_side
@@ -140,7 +147,9 @@ class Slider(Family[SliderDesign, SliderAnswer]):
             lambda: answer.bending.pitch,
         )
         return (
-            Checks(answer, travel, frame_drift, rail_dip, rail_stress, jam, wheel_lift),
+            Checks(
+                answer, travel, roll, wobble, frame_drift, rail_dip, rail_stress, jam, wheel_lift
+            ),
             Checks(answer, tip, stand_load),
             OnSlope(answer, rolls),
             HandCrank(answer, answer.design.drive, answer.axis),
@@ -160,13 +169,13 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         def bending(name: str, label: str, kind: str) -> Callable[[], Trace]:
             return lambda: Trace(label, kind, getattr(answer.bending, name))
 
-        def drift() -> Trace:
-            spans = answer.drift.max(axis=1) - answer.drift.min(axis=1)
-            return Trace("frame drift", "px", answer.drift[int(spans.argmax())])
+        def horizon() -> Trace:
+            return Trace("horizon", "angle", answer.camera_angles[1])
 
         return {
             "dip": bending("dip", "rail dip", "fine"),
-            "drift": drift,
+            "drift": lambda: Trace("frame drift", "px", answer.drift[1]),
+            "horizon": horizon,
             "pitch": bending("pitch", "carriage pitch", "angle"),
             "roll": bending("roll", "carriage roll", "angle"),
             "stress": bending("stress", "rail stress", "stress"),
@@ -202,7 +211,7 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         """The curves of each station."""
         title = "What the rails do to the picture"
         return {
-            "Frame": (PlotSpec(title, ("dip",), ("drift",), "frame-drift"),),
+            "Frame": (PlotSpec(title, ("drift",), ("horizon",), "frame-drift"),),
             "Drive": (
                 PlotSpec("The move", ("speed",), ("acceleration",)),
                 PlotSpec("Push along the rails", ("push",)),

@@ -6,12 +6,10 @@ import numpy as np
 
 from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics import picture
+from hazel_lantern.core.rigs.kit.seen import drift_limit, roll_check, rolled, wobble_check, wobbled
 from hazel_lantern.core.rigs.kit.strength import stress_check, stressed
 from hazel_lantern.core.rigs.slider.answer import SliderAnswer
 from hazel_lantern.core.units import write
-
-#: Frame drift that is not seen as drift, as a share of the frame's width.
-UNSEEN_DRIFT = 12 / 1920
 
 
 @check(
@@ -55,25 +53,24 @@ def travel(answer: SliderAnswer) -> Found:
     "px",
     None,
     "at most",
-    "12 px in a frame 1920 px wide: at that, an edge in the picture is seen to wander",
+    "12 px in a frame 1920 px wide, or 4 % of how far the move sends the picture through the "
+    "frame: less is taken for the move itself",
 )
 def frame_drift(answer: SliderAnswer) -> Found:
     """How far the subject wanders up and down in the frame, peak to peak over the move."""
-    shot = answer.shot
-    drift = answer.drift
-    spans = picture.peak_to_peak(drift)
-    where = int(spans.argmax())
-    pitch, roll = answer.camera_angles
+    shot, (pitch, _), centre = answer.shot, answer.camera_angles, answer.drift[1]
+    wanders, flow = float(picture.peak_to_peak(centre)), answer.flow
     return Found(
-        float(spans[where]),
+        wanders,
         ("Frame drift over the move", "Frame drifts in sight"),
         lambda s: (
-            f"The rails give under the carriage, so what is still at the "
-            f"{('left edge', 'middle', 'right edge')[where]} of the frame wanders "
-            f"{write(float(spans[where]), 'px', s)} up and down over the move."
+            f"The rails give under the carriage, so a still subject wanders "
+            f"{write(wanders, 'px', s)} up and down in the middle of the frame over the move, "
+            f"while the move itself sends it {write(flow, 'px', s)} "
+            f"{'outwards at the edge' if answer.along else 'across'}."
         ),
         working(
-            "drift = f tan(pitch) + f z / d + (w/2) tan(roll), greatest less least",
+            "drift = f tan(pitch) + f z / d, greatest less least; limit = 4 % of the flow",
             (
                 ("f", "focal length in pixels", answer.focal_px, "px"),
                 (
@@ -83,24 +80,59 @@ def frame_drift(answer: SliderAnswer) -> Found:
                     "angle",
                 ),
                 (
-                    "roll",
-                    "lens roll, greatest less least",
-                    float(picture.peak_to_peak(roll)),
-                    "angle",
-                ),
-                (
                     "z",
                     "lens rise, greatest less least",
                     float(picture.peak_to_peak(answer.bending.rise)),
                     "fine",
                 ),
                 ("d", "lens to subject", shot.subject.distance, "length"),
-                ("w", "frame width", shot.lens.frame_width, "px"),
+                ("flow", "of the picture over the move", flow, "px"),
             ),
-            "pinhole projection; a lens square to the track turns rail pitch into picture roll",
+            "pinhole projection",
         ),
-        limit=UNSEEN_DRIFT * shot.lens.frame_width,
-        over_move=np.abs(drift[where]),
+        limit=drift_limit(shot.lens.frame_width, flow),
+        over_move=np.abs(centre),
+    )
+
+
+@roll_check
+def roll(answer: SliderAnswer) -> Found:
+    """How far the horizon turns over the move."""
+    turned, bending = answer.camera_angles[1], answer.bending
+    because = "The rails slope under the carriage and the lens looks across them"
+    if answer.along:
+        because = "One rail sinks more than the other, or twists"
+    return rolled(
+        turned,
+        because,
+        (
+            (
+                "slope",
+                "of the carriage along the rails, greatest less least",
+                float(picture.peak_to_peak(bending.pitch)),
+                "angle",
+            ),
+            (
+                "across",
+                "slope of the carriage across them, greatest less least",
+                float(picture.peak_to_peak(bending.roll)),
+                "angle",
+            ),
+        ),
+        "a lens square to the track turns the rails' slope into roll",
+    )
+
+
+@wobble_check
+def wobble(answer: SliderAnswer) -> Found:
+    """How far the picture departs from its smooth path, at its edges too."""
+    lens, rests = answer.shot.lens, float(len(answer.supports))
+    return wobbled(
+        answer.drift,
+        answer.course.marks,
+        lens.frame_width,
+        (("n", "rests under the rails", rests, "count"),),
+        "a rail sinks between its rests: each pair of them is one wave over the move",
     )
 
 

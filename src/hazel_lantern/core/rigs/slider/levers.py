@@ -48,10 +48,10 @@ def rankings(answer: SliderAnswer) -> tuple[Ranking, ...]:
     """Rails, wheels and stands."""
     case, f = answer.case, F
     stand = f.supports.stand
+    # What the picture shows first of rails that give: their slope, as roll or as tilt.
+    shown = "frame-drift" if answer.along else "roll"
     return (
-        Ranking.of(
-            case, "sections", "Rails", f.rails.section, lambda: sections(answer), "frame-drift"
-        ),
+        Ranking.of(case, "sections", "Rails", f.rails.section, lambda: sections(answer), shown),
         Ranking.of(case, "wheels", "Wheels", f.carriage.wheel, lambda: wheels(answer), "fit"),
         Ranking.of(case, "stands", "Stands", stand, lambda: STAND.choices(case), "tip"),
     )
