@@ -154,7 +154,7 @@ def test_square_to_the_track_pitch_becomes_roll_of_the_picture(rig):
     assert found.poses.roll == pytest.approx(-pitch)
     # Of the slope itself nothing is left in the middle of the frame but the lens's rise.
     bending = found.answer.bending
-    shown = found.focal_px * (np.tan(bending.roll) + bending.rise / 2.0)
+    shown = found.focal_px * (np.tan(bending.roll) + bending.rise / found.answer.distance)
     assert found.by_id["slider.frame-drift"].value == pytest.approx(np.ptp(shown), rel=1e-9)
 
 
