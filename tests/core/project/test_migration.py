@@ -17,7 +17,8 @@ NEW = (DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8")
 #: What version 1 said of the demo when it was the newest: lamp, value, limit.
 THEN = json.loads((Path(__file__).parent / "tide-mill-1.lamps.json").read_text(encoding="utf-8"))
 #: What is found by another model since: a fall told apart from a nudge, half of the link bar on
-#: the boom's end, the slope of rails that give, roll told apart from drift.
+#: the boom's end, the slope of rails that give, roll told apart from drift, holes drilled as a stack with
+#: the play of their joints, trim without friction, a boom bent sideways and by its own stop.
 RESTATED = {
     "slider.tip",
     "slider.runaway",
@@ -25,6 +26,9 @@ RESTATED = {
     "jib.tip",
     "dolly.tip",
     "jib.boom-stress",
+    "jib.counterweight",
+    "jib.level",
+    "jib.windup",
     "jib.boom-dip",
     "jib.bounce",
 }

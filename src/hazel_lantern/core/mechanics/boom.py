@@ -173,6 +173,49 @@ class Boom:
         """Sinking of the tip for one newton there, the boom clamped at its pin, m/N."""
         return float(self._sunk[-1, 1])
 
+    @property
+    def turned(self) -> Array:
+        """Lift and turn of every node of a stiff boom turned by one radian, (freedoms,)."""
+        return np.stack([self.nodes, np.ones_like(self.nodes)], axis=1).ravel()
+
+    def inertia_load(self, shape: Array, at_tip: float = 0.0) -> Array:
+        """What it takes to hurry a shape on: mass times shape.
+
+        Parameters
+        ----------
+        shape : (freedoms,) array
+            Lift, m, and turn, rad, of each node in turn.
+        at_tip : float
+            Inertia that turns with the tip besides, kg·m².
+
+        Returns
+        -------
+        (freedoms,) array
+            Force, N, and moment, N·m, on each node for one a second squared.
+        """
+        load: Array = self._matrices[1] @ shape
+        load[-1] += at_tip * shape[-1]
+        return load
+
+    def bent(self, load: Array) -> Array:
+        """How it bends under forces and moments, clamped at its pin.
+
+        Parameters
+        ----------
+        load : (freedoms,) or (freedoms, cases) array
+            Force, N, and moment, N·m, on each node.
+
+        Returns
+        -------
+        array
+            As ``load`` is shaped: lift, m, and turn, rad, of each node in turn.
+        """
+        free = np.ones(len(load), dtype=bool)
+        free[[2 * self.pin, 2 * self.pin + 1]] = False
+        found = np.zeros_like(load)
+        found[free] = np.linalg.solve(self._matrices[0][np.ix_(free, free)], load[free])
+        return found
+
     @kept
     def _sunk(self) -> Array:
         """How far each node sinks under its weights and under one newton at the tip."""
@@ -183,11 +226,7 @@ class Boom:
         turns = self._mass * GRAVITY * self._size**2 / 12
         load[1:-2:2, 0] += turns
         load[3::2, 0] -= turns
-        free = np.ones(len(load), dtype=bool)
-        free[[2 * self.pin, 2 * self.pin + 1]] = False
-        sunk = np.zeros_like(load)
-        sunk[free] = np.linalg.solve(self._matrices[0][np.ix_(free, free)], load[free])
-        return np.asarray(sunk[0::2])
+        return self.bent(load)[0::2]
 
     @kept
     def bounce(self) -> float:

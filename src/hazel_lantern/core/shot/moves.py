@@ -92,7 +92,7 @@ class Rise(Move):
     sweep: float = quantity(
         "angle", "Pan over the move", 0.0, low=-math.radians(180), high=math.radians(180)
     )
-    reach: float = quantity("length", "Reach past the feet", 0.3, low=0, high=20)
+    reach: float = quantity("length", "Reach past the feet", 0.3, low=-20, high=20)
 
     def words(self, style: Style) -> str:
         """How far up or down, and the pan."""

@@ -33,8 +33,8 @@ from hazel_lantern.core.units import Style
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import assess, changed, check_offer, check_way_forward, shot_of
 
-CHECKS = """reach height balance counterweight level bars boom-stress boom-dip bounce windup tip
-base-load bare-arm clearance room budget"""
+CHECKS = """reach height balance counterweight level roll play head bars-clear bars
+boom-stress boom-dip bounce windup tip base-load bare-arm clearance room budget"""
 RISE = shot_of(way="rise")
 IDS = [f"jib.{name}" for name in CHECKS.split()]
 
@@ -43,6 +43,10 @@ IDS = [f"jib.{name}" for name in CHECKS.split()]
 def loft() -> Rig:
     demo = (DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8")
     return next(rig for rig in loads(demo).rigs if rig.name == "Loft crane")
+
+
+#: Drilled by the tape, each part for itself.
+BY_ITSELF = {"design__level__drilled": "each part by itself", "design__level__bar_error": 0.02}
 
 
 def cabled(rig: Rig, **more: object) -> Rig:
@@ -177,22 +181,21 @@ def _range(rig):
 
 
 def _balances_somewhere(rig, more):
-    """Whether some place in the slot lets the friction hold it level."""
+    """Whether some place in the slot balances it level."""
     camera = LoadItem(name="Camera", kind="body", mass=2.4 + more, forward=0.02, up=0.06)
     rig = changed(rig, load__items=(camera,))
-    friction = assess(changed(rig, load__items=rig.load.items)).answer.friction
     torques = []
     for place in (rig.design.counterweight.nearest, rig.design.counterweight.farthest):
         answer = assess(changed(rig, design__counterweight__place=place)).answer
         torques.append(float(balance.drift_torque(answer.turning, 0.0)))
-    # The joints' own friction changes a little with the camera; so small that 10 g cover it.
-    return min(torques) < friction and max(torques) > -friction
+    return min(torques) < 0 < max(torques)
 
 
 def test_level_error_is_the_linkages_in_pixels(jib):
+    jib = changed(jib, design__level__drilled="each part by itself")
     found = assess(jib)
     lamp, level = found.by_id["jib.level"], jib.design.level
-    focal = found.focal_px
+    focal, play = found.focal_px, found.answer.rows.pivot.play
     from hazel_lantern.core.mechanics.linkage import platform_tilt
 
     worst = 0.0
@@ -200,14 +203,17 @@ def test_level_error_is_the_linkages_in_pixels(jib):
         tilt = platform_tilt(
             found.marks,
             1.2,
-            1.2 + signs[0] * level.bar_error,
+            # The load draws the bar's joints to one side, so it works that much longer.
+            1.2 + play + signs[0] * level.bar_error,
             level.pins + signs[1] * level.pins_error,
             level.pins + signs[2] * level.pins_error,
         )
         worst = max(worst, float(np.ptp(focal * np.tan(tilt))))
     assert lamp.value == pytest.approx(worst, rel=1e-6)
     true = changed(jib, design__level__bar_error=0, design__level__pins_error=0)
-    assert assess(true).by_id["jib.level"].value == pytest.approx(0, abs=1e-9)
+    longer = platform_tilt(found.marks, 1.2, 1.2 + play, level.pins, level.pins)
+    drawn = float(np.ptp(focal * np.tan(longer)))
+    assert assess(true).by_id["jib.level"].value == pytest.approx(drawn, rel=1e-6)
     wide = changed(jib, design__level__pins=0.28)
     assert assess(wide).by_id["jib.level"].value < 0.6 * lamp.value
 
@@ -216,21 +222,24 @@ def test_across_the_boom_a_tilt_turns_the_picture_instead(jib):
     along, across = (
         assess(rig) for rig in (jib, changed(jib, design__platform__looks="across the boom"))
     )
-    ratio = across.by_id["jib.level"].value / along.by_id["jib.level"].value
-    assert ratio == pytest.approx(jib.shot.lens.frame_width / 2 / along.focal_px, rel=1e-3)
+    assert not along.by_id["jib.roll"].applies
+    assert not across.by_id["jib.level"].applies
+    turned = across.by_id["jib.roll"].value
+    assert along.by_id["jib.level"].value == pytest.approx(along.focal_px * turned, rel=1e-3)
     assert np.abs(across.poses.pitch).max() == 0
     assert np.abs(across.poses.roll).max() > 0
 
 
 def test_cables_must_stay_taut_and_not_be_overdrawn(jib):
     pull = 2.4 * GRAVITY * (0.08 + 0.02) / (0.14 * math.cos(math.radians(40)))
+    jib = changed(jib, design__level__pins_error=0.0)
     taut = assess(cabled(jib, design__level__preload=pull)).by_id["jib.bars"]
-    assert taut.value == pytest.approx(0.5, rel=1e-6)
+    assert taut.value == pytest.approx(0.5, rel=1e-3)
     slack = assess(cabled(jib, design__level__preload=pull / 2 - 0.5)).by_id["jib.bars"]
     assert slack.state is State.FAILS
     assert slack.headline == "A cable goes slack"
     tight = assess(cabled(jib, design__level__preload=600)).by_id["jib.bars"]
-    assert tight.value == pytest.approx((600 + pull / 2) / (2500 / 5), rel=1e-6)
+    assert tight.value == pytest.approx((600 + pull / 2) / (0.8 * 2500 / 5), rel=1e-3)
     assert tight.headline == "A cable is pulled too hard"
 
 
@@ -305,12 +314,13 @@ def test_the_pan_winds_up_with_inertia_and_softness(jib):
     found = assess(jib)
     lamp, answer = found.by_id["jib.windup"], found.answer
     stiffness = 1 / (1 / 1600 + 1 / 6000)
-    # A smooth pan on a base this stiff winds up by little more than its peak push asks.
+    # A smooth pan on a base this stiff winds up by little more than its peak push asks; the
+    # boom bent sideways adds its part.
     peak = 5.7735 * math.radians(30) / 36
     still = answer.pan_inertia * peak / stiffness
     reach = 1.28
     shown = found.focal_px * (still + still * reach / jib.shot.subject.distance)
-    assert shown < lamp.value < 1.1 * shown
+    assert shown < lamp.value < 1.1 * shown / answer.pan_lag.base
     ramps = Pace(duration=6.0, ease="straight ramps", ease_in=0.3, ease_out=0.3)
     hard = changed(jib, shot__pace=ramps)
     assert assess(hard).by_id["jib.windup"].value > 2 * lamp.value
@@ -499,8 +509,12 @@ def test_the_loft_crane_fails_honestly_and_its_mends_work(loft, settings, worksh
         ({"shot__move__reach": 0.6}, "jib.reach"),
         ({"shot__move__distance": 1.45}, "jib.height"),
         ({"design__counterweight__above": 0.1}, "jib.balance"),
-        ({"design__counterweight__carrier": "bolted in one place"}, "jib.counterweight"),
-        ({"design__level__bar_error": 0.003}, "jib.level"),
+        ({"design__counterweight__farthest": 0.517}, "jib.counterweight"),
+        (BY_ITSELF, "jib.level"),
+        ({**BY_ITSELF, "design__platform__looks": "across the boom"}, "jib.roll"),
+        ({"design__platform__ahead": -0.02}, "jib.play"),
+        ({"design__level__kind": "none", "design__platform__head_range": 0.1}, "jib.head"),
+        ({"design__level__pins": 0.045}, "jib.bars-clear"),
         ({"design__level__kind": "twin cables", "design__level__preload": 2.0}, "jib.bars"),
         ({"design__boom__section": "pvc-pipe-40x3.2"}, "jib.boom-dip"),
         ({"design__boom__section": "aluminium-tube-20x2"}, "jib.bounce"),
@@ -594,9 +608,8 @@ def test_the_slot_plot_ends_where_the_trim_does(loft):
     far = loft.design.counterweight.farthest
     heaviest = float(np.interp(far, places, cameras))
     answer = found.answer
-    held = answer.friction / GRAVITY / loft.design.boom.front
     limit = found.by_id["jib.counterweight"].value
-    assert heaviest - answer.centre.mass + held == pytest.approx(limit, abs=1e-6)
+    assert heaviest - answer.centre.mass == pytest.approx(limit, abs=1e-6)
 
 
 def test_half_of_the_link_bar_hangs_on_the_front_pin(jib):

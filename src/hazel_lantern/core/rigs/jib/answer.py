@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import itertools
 import math
 from dataclasses import dataclass
 from typing import Self
@@ -13,11 +12,12 @@ from numpy.typing import NDArray
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.load import CentreOfMass
-from hazel_lantern.core.mechanics import balance, linkage
+from hazel_lantern.core.mechanics import balance, linkage, picture
 from hazel_lantern.core.mechanics.balance import Body
 from hazel_lantern.core.mechanics.boom import Boom, Stretch, boom_of
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.answer import Answer
+from hazel_lantern.core.rigs.jib.levelling import Levelling
 from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END, F, JibDesign
 from hazel_lantern.core.rigs.jib.rows import Rows, hole_width
 from hazel_lantern.core.rigs.kit.arm import boom_stretches, stresses
@@ -27,10 +27,6 @@ from hazel_lantern.core.shot import Rise
 Array = NDArray[np.float64]
 #: The larger camera thread, by which heads and bodies are held.
 CAMERA_THREAD = "unc-3-8"
-#: Signs of the three drilling errors: along the bar, at the post's pair, at the platform's.
-#: First none of them, then the bar alone, then the platform's pair alone, then all of them.
-_SIGNS = np.array([(0, 0, 0), (1, 0, 0), (0, 0, 1), *itertools.product((-1, 1), repeat=3)])
-TRUE, BAR_LONG, PINS_WIDE = range(3)
 
 
 @dataclass(frozen=True)
@@ -45,6 +41,26 @@ class Course:
     pan_rate: Array
     pan_acceleration: Array
     lens_speed: Array
+
+
+@dataclass(frozen=True)
+class PanLag:
+    """How the lens lags behind a pan.
+
+    Attributes
+    ----------
+    frequency : float
+        Of the swing it makes, Hz.
+    turn, aside : float
+        Of the lens for a pan of 1 rad/s², rad and m.
+    base : float
+        Share of the turn that is of base and turntable; the rest is the boom's bending.
+    """
+
+    frequency: float
+    turn: float
+    aside: float
+    base: float
 
 
 @dataclass(frozen=True)
@@ -203,6 +219,14 @@ class JibAnswer(Answer[JibDesign]):
             np.asarray(along),
         )
 
+    def swinging(self, times: Array) -> Array:
+        """Angular acceleration of the boom at times of the move, rad/s²."""
+        shot, stops, geometry = self.shot, self.design.swing, self.geometry
+        motion, sense = shot.pace.motion(shot.move.distance, times), shot.move.sense
+        height = shot.camera_height + sense * (motion.place - shot.move.distance / 2)
+        swing = geometry.swing_at(height, stops.down, stops.up)
+        return geometry.rates(swing, sense * motion.speed, sense * motion.acceleration)[1]
+
     @kept
     def everywhere(self) -> Array:
         """The swings of the marks, then from stop to stop, rad."""
@@ -238,14 +262,55 @@ class JibAnswer(Answer[JibDesign]):
         """The boom from tail to tip."""
         return tuple(boom_stretches(self.design.boom, self.rows))
 
-    @kept
-    def boom(self) -> Boom:
-        """The boom with camera and weights on its ends."""
+    @property
+    def _ends(self) -> tuple[tuple[float, float], ...]:
+        """Place and mass of what hangs on the boom's ends, m and kg."""
         weights = self.design.counterweight
         tail = (-weights.place, weights.mass + weights.bar_mass)
         # Of what runs beside the boom one half hangs on the front pin, the other on the post.
         end = self.payload + sum(body.mass for body in self._beside) / 2
-        return boom_of(self.stretches, ((self.design.boom.front, end), tail))
+        return (self.design.boom.front, end), tail
+
+    @kept
+    def boom(self) -> Boom:
+        """The boom with camera and weights on its ends."""
+        return boom_of(self.stretches, self._ends)
+
+    @kept
+    def sideways(self) -> Boom:
+        """The boom as it bends sideways when it is panned."""
+        bent = tuple(boom_stretches(self.design.boom, self.rows, sideways=True))
+        return boom_of(bent, self._ends)
+
+    @kept
+    def pan_lag(self) -> PanLag:
+        """How base, turntable and boom lag behind one radian a second squared of pan."""
+        boom = self.sideways
+        stiff = boom.turned
+        # What stands ahead of the pin turns with the tip and is no mass of the boom's.
+        more = self.pan_inertia - float(stiff @ boom.inertia_load(stiff))
+
+        def gives(load: Array) -> Array:
+            """Base and turntable twist, the boom bends."""
+            return float(stiff @ load) / self.pan_stiffness * stiff + boom.bent(load)
+
+        shape = gives(boom.inertia_load(stiff, more))
+        # One step of inverse iteration, then Rayleigh's quotient: the lowest frequency.
+        pushed = boom.inertia_load(shape, more)
+        again = gives(pushed)
+        square = float(again @ pushed) / float(again @ boom.inertia_load(again, more))
+        slope = float(shape[-1])
+        return PanLag(
+            math.sqrt(square) / (2 * math.pi),
+            slope,
+            float(shape[-2]) + slope * self.geometry.ahead,
+            self.pan_inertia / self.pan_stiffness / slope,
+        )
+
+    @property
+    def pan_stiffness(self) -> float:
+        """Of base and turntable, one on the other, against twisting, N·m/rad."""
+        return 1 / (1 / self.design.post.twist_stiffness + 1 / self.rows.turntable.twist_stiffness)
 
     @kept
     def dip(self) -> Array:
@@ -256,8 +321,9 @@ class JibAnswer(Answer[JibDesign]):
     @kept
     def stress(self) -> Array:
         """Share of the working stress used at each node."""
-        hole = hole_width(self.rows, self.rows.main_bolt)
-        return stresses(self.design.boom, self.rows, self.boom, hole)
+        hole, weights = hole_width(self.rows, self.rows.main_bolt), self.design.counterweight
+        slot = (*weights.slot, self.rows.bolt.clearance)
+        return stresses(self.design.boom, self.rows, self.boom, hole, slot)
 
     @kept
     def _beside(self) -> list[Body]:
@@ -350,36 +416,43 @@ class JibAnswer(Answer[JibDesign]):
         """Pull in the bar everywhere, N; in both cables, their difference."""
         if not self.geometry.level:
             return np.zeros_like(self.everywhere)
-        moment = self.centre.mass * GRAVITY * self.overhang
-        return linkage.bar_pull(moment, self.design.level.pins, self.everywhere)
+        return linkage.bar_pull(self.levelling.moment, self.design.level.pins, self.everywhere)
+
+    @property
+    def drawn(self) -> float:
+        """Pull of both cables on the pins of the boom, N."""
+        level = self.design.level
+        return 2 * level.preload if level.kind == "twin cables" else 0.0
 
     @kept
     def friction(self) -> float:
         """Torque that holds the arm where it is, N·m: every joint turns as far as the boom."""
         rows, level, drag = self.rows, self.design.level, self.design.pivots.drag
-        main = rows.pivot.friction * rows.main_bolt.diameter / 2 * self.turning_mass * GRAVITY
+        pressed = math.hypot(self.turning_mass * GRAVITY, self.drawn)
+        main = rows.pivot.friction * rows.main_bolt.diameter / 2 * pressed
         if level.kind == "none":
             return main + drag
         small = rows.pivot.friction * rows.bolt.diameter / 2
-        pull = abs(self.centre.mass * GRAVITY * self.overhang / level.pins)
+        pull = abs(self.levelling.moment / level.pins)
         bars = 2 * small * pull if level.kind == "solid bar" else 0.0
-        return main + small * self.payload * GRAVITY + bars + drag
+        return main + small * math.hypot(self.payload * GRAVITY, self.drawn) + bars + drag
 
     @kept
+    def levelling(self) -> Levelling:
+        """What keeps the platform level, everywhere."""
+        return Levelling(
+            self.design.level,
+            self.design.boom.front,
+            self.centre.mass * GRAVITY * self.overhang,
+            self.rows.pivot.play,
+            self.rows.wire.axial_stiffness,
+            self.everywhere,
+        )
+
+    @property
     def tilts(self) -> Array:
-        """Tilt for every combination of drilling errors, (11, n) rad: see `TRUE` and so on."""
-        level, front, swing = self.design.level, self.design.boom.front, self.everywhere
-        if level.kind == "none":
-            return np.zeros((len(_SIGNS), swing.size))
-        stretch = np.zeros_like(swing)
-        if level.kind == "twin cables":
-            stretch = self.bar_pull / 2 * front / self.rows.wire.axial_stiffness
-        bar = front + level.longer + stretch + _SIGNS[:, :1] * level.bar_error
-        post = level.pins + _SIGNS[:, 1:2] * level.pins_error
-        platform = level.pins + level.pins_more + _SIGNS[:, 2:] * level.pins_error
-        tilts = linkage.platform_tilt(swing[None, :], front, bar, post, platform)
-        # Errors greater than the linkage can take are a platform on its side.
-        return np.nan_to_num(tilts, nan=math.pi / 2)
+        """Tilt for every combination of drilling errors, (combinations, n) rad."""
+        return self.levelling.tilts
 
     @kept
     def worst_tilt(self) -> int:
@@ -396,6 +469,12 @@ class JibAnswer(Answer[JibDesign]):
         """What a tilt does to the picture, px: up and down, or at the edge when it rolls."""
         half = self.shot.lens.frame_width / 2
         return np.asarray((self.focal_px if self.along else half) * np.tan(tilt))
+
+    @property
+    def flow(self) -> float:
+        """How far the move itself sends what is still through the frame, px."""
+        rise, distance = self.shot.move.distance, self.shot.subject.distance
+        return picture.flow_across(rise, self.focal_px, distance)
 
     @kept
     def swing_axis(self) -> Axis:

@@ -17,7 +17,7 @@ from hazel_lantern.core.rigs.family import Family
 from hazel_lantern.core.rigs.jib import draft, lamps_boom, lamps_level, standing, words
 from hazel_lantern.core.rigs.jib import levers as mending
 from hazel_lantern.core.rigs.jib import parts as making
-from hazel_lantern.core.rigs.jib.answer import BAR_LONG, PINS_WIDE, TRUE, Array, JibAnswer
+from hazel_lantern.core.rigs.jib.answer import Array, JibAnswer
 from hazel_lantern.core.rigs.jib.lamps_balance import (
     balance,
     bare_arm,
@@ -26,6 +26,7 @@ from hazel_lantern.core.rigs.jib.lamps_balance import (
 )
 from hazel_lantern.core.rigs.jib.lamps_base import base_load, tip
 from hazel_lantern.core.rigs.jib.lamps_swing import clearance, clearances, height, reach
+from hazel_lantern.core.rigs.jib.levelling import ONE_OFF, PINS_WIDE, TRUE
 from hazel_lantern.core.rigs.jib.model import F, JibDesign
 from hazel_lantern.core.rigs.jib.sketch_above import from_above
 from hazel_lantern.core.rigs.jib.sketch_side import from_the_side
@@ -144,9 +145,11 @@ class Jib(Family[JibDesign, JibAnswer]):
 
     def assemblies(self) -> Iterable[Assembly[JibAnswer]]:
         """Swing, balance, level, boom, base, place and purse."""
-        a, on = self.answer, lamps_boom
+        a, on, level = self.answer, lamps_boom, lamps_level
         return (
-            Checks(a, reach, height, balance, counterweight, lamps_level.level, lamps_level.bars),
+            Checks(a, reach, height, balance, counterweight),
+            Checks(a, level.level, level.roll, level.play, level.head, level.bars_clear),
+            Checks(a, level.bars),
             Checks(a, on.boom_stress, on.boom_dip, on.bounce, on.windup),
             Checks(a, tip, base_load, bare_arm, clearance),
             Place(a, clearances, "sum of lengths over the move"),
@@ -187,6 +190,7 @@ class Jib(Family[JibDesign, JibAnswer]):
 
         # The hand at the tail pulls down to raise the camera.
         tail = answer.design.boom.tail
+        one_off = "bar long" if answer.design.level.kind == "solid bar" else "boom's pin off"
         return {
             "height": at_marks("lens height", "length", lambda: answer.lens[1]),
             "reach": at_marks("reach from the post", "length", lambda: answer.lens[0]),
@@ -202,7 +206,7 @@ class Jib(Family[JibDesign, JibAnswer]):
                 "tilt in the picture", "px", answer.in_picture(answer.tilt_over_move)
             ),
             "tilt true": between("drilled true", "angle", lambda: answer.tilts[TRUE]),
-            "tilt bar": between("bar long", "angle", lambda: answer.tilts[BAR_LONG]),
+            "tilt bar": between(one_off, "angle", lambda: answer.tilts[ONE_OFF]),
             "tilt pins": between("pins wide", "angle", lambda: answer.tilts[PINS_WIDE]),
             "bar pull": at_marks("pull in the bar", "force", lambda: answer.bar_pull),
             "cameras": cameras,
@@ -287,10 +291,13 @@ class Jib(Family[JibDesign, JibAnswer]):
             place = [c.carrier, c.place]
             if design.counterweight.slides:
                 place += [c.nearest, c.farthest]
+            platform = [p.mass, p.ahead, p.rise, p.looks]
+            if design.level.kind == "none":
+                platform.append(p.head_range)
             return (
                 Group("Plates", ("mass", "on_hand", "on_bar"), c.plates),
                 Group("Weight bar", (*place, c.bar_mass, c.above)),
-                Group("Camera's platform", (p.mass, p.ahead, p.rise, p.looks)),
+                Group("Camera's platform", tuple(platform)),
                 Group("Joints", (j.kind, j.drag)),
             )
         if station == "Drive":
@@ -305,7 +312,9 @@ class Jib(Family[JibDesign, JibAnswer]):
         level = {"solid bar": [v.section], "twin cables": [v.wire, v.preload], "none": []}
         bars = level[design.level.kind]
         if bars:
-            bars += [v.pins, v.pins_more, v.longer, v.bar_error, v.pins_error]
+            bars += [v.pins, v.pins_more, v.drilled, v.pins_error]
+        if design.level.kind == "solid bar":
+            bars += [v.longer, v.bar_error]
         base = (o.stand, o.spread, o.ballast, o.rating, o.twist_stiffness, o.rest)
         return (
             Group("Boom", tuple(boom)),

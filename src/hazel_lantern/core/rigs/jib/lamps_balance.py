@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
 from hazel_lantern.core.lamps import Found, check, working
@@ -16,13 +18,13 @@ from hazel_lantern.core.units import Style, write
 def payload_range(answer: JibAnswer) -> tuple[float, float]:
     """By how much the camera may get lighter and heavier, kg, and still be balanced.
 
-    The stack on the bar stays; only its place changes, and the joints' friction helps.
+    The stack on the bar stays; only its place changes.  What friction holds besides is no trim:
+    looser joints are no worse.
     """
     nearest, farthest = answer.design.counterweight.slot
-    held = answer.friction / GRAVITY
     front = answer.load_lever
-    lighter = (answer.needed - answer.tail_mass * nearest + held) / front
-    heavier = (answer.tail_mass * farthest - answer.needed + held) / front
+    lighter = (answer.needed - answer.tail_mass * nearest) / front
+    heavier = (answer.tail_mass * farthest - answer.needed) / front
     return lighter, heavier
 
 
@@ -106,6 +108,8 @@ def counterweight(answer: JibAnswer) -> Found:
         (plate.mass for plate in answer.design.counterweight.plates if plate.on_hand), default=0.0
     )
     per_gram = front / mass if mass > 0 else 0.0
+    if not answer.design.counterweight.slides or mass <= 0:
+        return replace(_bolted(answer), applies=False)
     fails = "Weights run out of slot" if heavier < lighter else "Weights are too heavy"
     return Found(
         min(lighter, heavier),
@@ -120,14 +124,45 @@ def counterweight(answer: JibAnswer) -> Found:
             f"{write(0.001 * mass / front, 'mass', s)}."
         ),
         working(
-            "lighter = (M - W s0 + T/g) / a,  heavier = (W s1 - M + T/g) / a",
+            "lighter = (M - W s0) / a,  heavier = (W s1 - M) / a",
             (
                 ("M/a", "to be balanced, as mass at the camera", answer.needed / front, "mass"),
                 ("W", "weight bar and plates", mass, "mass"),
                 ("s0", "nearest they can sit", nearest, "length"),
                 ("s1", "farthest they can sit", farthest, "length"),
-                ("T", "held by friction", answer.friction, "torque"),
                 ("a", "pivot to where the load counts", front, "length"),
+            ),
+            "moments about the pivot",
+        ),
+    )
+
+
+def _bolted(answer: JibAnswer) -> Found:
+    """Weights that stay where they are, or none: small weights laid on trim the arm."""
+    design, front = answer.design, answer.load_lever
+    over = answer.needed - answer.tail_mass * design.counterweight.place
+    end = design.boom.tail if over > 0 else front
+    trim = abs(over) / end
+    return Found(
+        trim,
+        ("Trimmed by small weights", ""),
+        lambda s: (
+            (
+                "The weights are bolted in one place"
+                if answer.tail_mass > 0
+                else "There are no weights: the joints must hold all of it"
+            )
+            + f". {write(trim, 'mass', s)} {'at the tail' if over > 0 else 'at the camera'} would "
+            f"balance it level; 100 g more on the camera ask for "
+            f"{write(0.1 * front / design.boom.tail, 'mass', s)} at the tail's end."
+        ),
+        working(
+            "trim = |M - W s| / lever",
+            (
+                ("M", "to be balanced, as mass at the camera", answer.needed / front, "mass"),
+                ("W", "weight bar and plates", answer.tail_mass, "mass"),
+                ("s", "behind the pivot", design.counterweight.place, "length"),
+                ("lever", "from the pivot to where it is laid on", end, "length"),
             ),
             "moments about the pivot",
         ),

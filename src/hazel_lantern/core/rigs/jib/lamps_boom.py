@@ -8,9 +8,9 @@ import numpy as np
 
 from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics.boom import settle_time
-from hazel_lantern.core.mechanics.windup import first_frequency, wind_up
+from hazel_lantern.core.mechanics.windup import wind_up
 from hazel_lantern.core.rigs.jib.answer import Array, JibAnswer
-from hazel_lantern.core.rigs.jib.lamps_level import UNSEEN
+from hazel_lantern.core.rigs.kit.seen import UNSEEN
 from hazel_lantern.core.rigs.kit.strength import stress_check, stressed
 from hazel_lantern.core.units import Style, write
 
@@ -92,31 +92,45 @@ def boom_dip(answer: JibAnswer) -> Found:
     "time",
     2.0,
     "at most",
-    "2 s after a push at the camera is let go, until it is less than a pixel",
+    "2 s after the move has ended and the hand has gone, until it is less than a pixel",
 )
 def bounce(answer: JibAnswer) -> Found:
-    """How long the camera bounces after a push is let go, until it is less than a pixel."""
-    shot, boom = answer.shot, answer.design.boom
+    """How long the camera bounces once the move has ended and the hand has gone."""
+    shot, boom, bends = answer.shot, answer.design.boom, answer.boom.flexibility
+    frequency, front = answer.boom.bounce, answer.design.boom.front
+
+    def hurry(times: Array) -> Array:
+        return np.asarray(answer.swinging(times) * front)
+
+    own = wind_up(hurry, shot.pace.duration, frequency, boom.damping)
+    # What the hand pulled at the tail the camera's inertia held up over the pivot.
+    pulled = float(np.abs(answer.swing_axis.effort).max()) / front
     push = answer.settings.hand_push
-    first = push * answer.boom.flexibility
-    shown = answer.focal_px * first / shot.subject.distance
-    seconds = settle_time(answer.boom.bounce, boom.damping, shown, 1.0)
+    per_metre = answer.focal_px / shot.subject.distance
+    shares = {"stop": own.left, "hand": pulled * bends, "nudge": push * bends}
+    shown = sum(shares.values()) * per_metre
+    seconds = settle_time(frequency, boom.damping, shown, 1.0)
     return Found(
         seconds,
         ("Bounce dies down", "Goes on bouncing"),
         lambda s: (
-            f"The boom bounces {answer.boom.bounce:.1f} times a second. A push of "
-            f"{write(push, 'force', s)} at the camera bends it {write(first, 'fine', s)}, "
-            f"{write(shown, 'px', s)} in the picture; let go, it is less than a pixel after "
-            f"{write(seconds, 'time', s)}."
+            f"The boom bounces {frequency:.1f} times a second. Over the move it bends by "
+            f"{write(own.most, 'fine', s)}; its own stop leaves "
+            f"{write(own.left * per_metre, 'px', s)} of bounce, the hand that lets go of the "
+            f"tail {write(shares['hand'] * per_metre, 'px', s)}, a nudge of "
+            f"{write(push, 'force', s)} at the camera "
+            f"{write(shares['nudge'] * per_metre, 'px', s)}. All at once it is less than a "
+            f"pixel after {write(seconds, 'time', s)}."
         ),
         working(
-            "t = ln(A / 1 px) / (2 pi f d)",
+            "t = ln(A / 1 px) / (2 pi f d);  y'' + 2 d w y' + w² y = -a over the move",
             (
-                ("f", "first bending frequency", answer.boom.bounce, "rate"),
-                ("A", "first swing in the picture", shown, "px"),
+                ("f", "first bending frequency", frequency, "rate"),
+                ("A", "all shares in the picture", shown, "px"),
+                ("stop", "left by the move itself", own.left, "fine"),
+                ("hand", "that lets go, as a force at the camera", pulled, "force"),
+                ("P", "nudge at the camera", push, "force"),
                 ("d", "damping", boom.damping, "percent"),
-                ("P", "push that is let go", push, "force"),
             ),
             "mass and stiffness matrices of the boom on its pin, weights at both ends",
         ),
@@ -130,58 +144,60 @@ def bounce(answer: JibAnswer) -> Found:
     "px",
     None,
     "at most",
-    "12 px in a frame 1920 px wide: at that, the base is seen to swing back",
+    "12 px in a frame 1920 px wide: at that, the arm is seen to swing back",
 )
 def windup(answer: JibAnswer) -> Found:
-    """How far base and turntable twist over the pan, and swing on once it has stopped."""
-    shot, post = answer.shot, answer.design.post
-    inertia = answer.pan_inertia
-    stiffness = 1 / (1 / post.twist_stiffness + 1 / answer.rows.turntable.twist_stiffness)
-    reach = answer.geometry.front + answer.geometry.ahead
-    frequency = first_frequency(stiffness, inertia)
-    applies = answer.rise.sweep != 0
+    """How far base, turntable and boom give way over the pan, and swing on when it has stopped."""
+    shot, applies = answer.shot, answer.rise.sweep != 0
 
     def hurry(times: Array) -> Array:
         motion = shot.pace.motion(shot.move.distance, times)
         return np.asarray(answer.rise.sweep / shot.move.distance * motion.acceleration)
 
-    def in_picture(twist: float) -> float:
-        return answer.focal_px * (math.tan(twist) + twist * reach / shot.subject.distance)
+    lag = answer.pan_lag
+    omega = 2 * math.pi * lag.frequency
+    # Of a unit's turn the lens is aside by so much, over the subject's distance.
+    beside = lag.aside / lag.turn / shot.subject.distance
 
-    twist, after = 0.0, 0.0
+    def in_picture(turn: float) -> float:
+        return answer.focal_px * (math.tan(turn) + turn * beside)
+
+    turn, after = 0.0, 0.0
     if applies:
-        found = wind_up(hurry, shot.pace.duration, frequency, BASE_DAMPING)
-        twist, after = found.most, found.left
-    shown, left = in_picture(twist), in_picture(after)
-    seconds = settle_time(frequency, BASE_DAMPING, left, 1.0)
+        found = wind_up(hurry, shot.pace.duration, lag.frequency, BASE_DAMPING)
+        turn, after = (one * omega**2 * lag.turn for one in (found.most, found.left))
+    shown, left = in_picture(turn), in_picture(after)
+    seconds = settle_time(lag.frequency, BASE_DAMPING, left, 1.0)
     return Found(
         shown if applies else 0.0,
         ("Pan does not wind up" if applies else "No pan to wind it up", "Pan swings back"),
         lambda s: (
-            f"Over the pan, base and turntable wind up by {write(twist, 'angle', s)}, "
-            f"{write(shown, 'px', s)} in the picture. When it stops they swing on by "
-            f"{write(left, 'px', s)}, {frequency:.1f} times a second, for "
+            f"Over the pan the lens lags by {write(turn, 'angle', s)}, "
+            f"{write(shown, 'px', s)} in the picture: {write(lag.base, 'percent', s)} of it is "
+            f"base and turntable, the rest the boom bent sideways. When it stops it swings on by "
+            f"{write(left, 'px', s)}, {lag.frequency:.1f} times a second, for "
             f"{write(seconds, 'time', s)} until it is less than a pixel."
             if applies
             else "The shot has no pan; let it pan over the move to see what the base does."
         ),
         working(
-            "I twist'' + c twist' + k twist = -I q over the pan;  "
-            "picture = f (tan(twist) + twist × reach / d)",
+            "lag'' + c lag' + w² lag = -q over the pan;  turn = lag w² × turn for 1 rad/s²;  "
+            "picture = f (tan(turn) + aside / d)",
             (
                 (
-                    "I/a²",
-                    "inertia about the post, as mass at the camera",
-                    inertia / reach**2,
+                    "I",
+                    "inertia about the post, as mass at the front pin",
+                    answer.pan_inertia / answer.geometry.front**2,
                     "mass",
                 ),
-                ("k", "base and turntable in a row", stiffness, "torsion"),
+                ("k", "base and turntable in a row", answer.pan_stiffness, "torsion"),
+                ("base", "share of base and turntable", lag.base, "percent"),
                 ("pan", "over the move", answer.rise.sweep, "angle"),
-                ("swings", "a second", frequency, "rate"),
+                ("swings", "a second", lag.frequency, "rate"),
                 ("c", "damping, of the critical", BASE_DAMPING, "percent"),
                 ("left", "swing left when the pan stops", after, "angle"),
             ),
-            "one inertia on one spring, its foot turned after the move's profile",
+            "its shape under even turning, Rayleigh; its foot turned after the move's profile",
         ),
         limit=UNSEEN * shot.lens.frame_width,
         applies=applies,

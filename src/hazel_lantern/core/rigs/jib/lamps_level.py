@@ -3,26 +3,48 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
-from hazel_lantern.core.lamps import Found, check, working
+from hazel_lantern.core.lamps import Found, Inputs, check, working
 from hazel_lantern.core.mechanics import linkage
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.jib.rows import hole_width
 from hazel_lantern.core.rigs.kit.arm import LEAST_LEFT, left_by_hole
+from hazel_lantern.core.rigs.kit.seen import SWAY, drift_limit, roll_check, rolled
 from hazel_lantern.core.units import Style, write
 
-#: Change of tilt that is not seen as one, as a share of the frame's width.
-UNSEEN = 12 / 1920
 #: Working shear of an ordinary bolt (class 4.6): half of 0.577 × 240 MPa, Pa.
 BOLT_SHEAR = 70e6
 #: A cable is used to this share of its breaking strength.
 CABLE_SHARE = 1 / 5
+#: Of its breaking strength a cable keeps so much in a loop with clips.
+CABLE_END = 0.8
 #: A slender bar in compression is used to this share of its buckling load.
 BUCKLING_SHARE = 1 / 3
+
+
+def _drilling(answer: JibAnswer) -> Inputs:
+    """What tilts the platform, for the working."""
+    design, held = answer.design.level, answer.levelling
+    return (
+        ("p", "pin spacing", design.pins, "length"),
+        ("a", "front", answer.design.boom.front, "length"),
+        ("bar", "drilling error along boom and bar", held.along_error, "fine"),
+        ("pair", "drilling error of a pin pair", held.pair_error, "fine"),
+        ("wider", "platform pins wider than the post's by", design.pins_more, "fine"),
+        ("play", "of a joint", answer.rows.pivot.play, "fine"),
+    )
+
+
+CLOSURE = "exact closure of the four bars; worst of all signs of the drilling errors"
+CABLES = "balance of two elastic cables and the load; worst of all signs of the drilling errors"
+
+
+def _closure(answer: JibAnswer) -> str:
+    return CABLES if answer.design.level.kind == "twin cables" else CLOSURE
 
 
 @check(
@@ -32,54 +54,193 @@ BUCKLING_SHARE = 1 / 3
     "px",
     None,
     "at most",
-    "12 px in a frame 1920 px wide: at that, a tilt is seen as one",
+    "12 px in a frame 1920 px wide, or 4 % of how far the rise sends the picture through the "
+    "frame: less is taken for the rise itself",
 )
 def level(answer: JibAnswer) -> Found:
-    """Change of tilt over the move with the drilling errors at their worst."""
-    design, tilt = answer.design.level, answer.tilt_over_move
-    change, constant = float(tilt.max() - tilt.min()), float((tilt.max() + tilt.min()) / 2)
+    """What the change of tilt over the move does to the picture, drilled as wrong as may be."""
+    design, tilt, flow = answer.design.level, answer.tilt_over_move, answer.flow
+    change, constant = float(np.ptp(tilt)), float((tilt.max() + tilt.min()) / 2)
     shown = answer.in_picture(tilt)
-    applies = design.kind != "none"
-    swing = answer.course.swing
+    applies = design.kind != "none" and answer.along
 
     def meaning(style: Style) -> str:
+        if design.kind == "none":
+            return "The head keeps the camera level by itself; see how far it can tilt."
         if not applies:
-            return (
-                f"The head keeps the camera level by itself: over the move it must take up "
-                f"{write(float(swing.max() - swing.min()), 'angle', style)} of tilt."
-            )
+            return "The camera looks across the boom, so a tilt of the platform is roll."
         trim = abs(math.tan(constant)) * design.pins
         whole = answer.in_picture(answer.stop_to_stop(answer.tilts[answer.worst_tilt]))
         return (
             f"With every hole off by its drilling error the camera tilts "
             f"{write(change, 'angle', style)} over the move, "
-            f"{write(float(shown.max() - shown.min()), 'px', style)} in the picture; from stop to "
-            f"stop it would be {write(float(whole.max() - whole.min()), 'px', style)}. A steady "
+            f"{write(float(np.ptp(shown)), 'px', style)} in a picture that the rise itself moves "
+            f"by {write(flow, 'px', style)}; from stop to stop it would be "
+            f"{write(float(np.ptp(whole)), 'px', style)}. A steady "
             f"{write(abs(constant), 'angle', style)} {'down' if constant < 0 else 'up'} comes on "
-            f"top: trim it out at the head, or with {write(trim, 'fine', style)} of bar."
+            f"top: trim it out at the head, or with {write(trim, 'fine', style)} of "
+            f"{'bar' if design.kind == 'solid bar' else 'tightener'}."
         )
 
     return Found(
-        float(shown.max() - shown.min()) if applies else 0.0,
-        ("Keeps level over the swing" if applies else "The head keeps level", "Tilts in sight"),
+        float(np.ptp(shown)) if applies else 0.0,
+        ("Keeps level over the swing" if applies else "No tilt along the boom", "Tilts in sight"),
         meaning,
         working(
-            "exact closure of the four bars; worst of all signs of the drilling errors",
+            f"{_closure(answer)}; limit = 4 % of the flow",
             (
-                ("p", "pin spacing", design.pins, "length"),
-                ("a", "front", answer.design.boom.front, "length"),
-                ("bar", "drilling error along boom and bar", design.bar_error, "fine"),
-                ("pair", "drilling error of a pin pair", design.pins_error, "fine"),
-                ("wider", "platform pins wider than the post's by", design.pins_more, "fine"),
+                *_drilling(answer),
                 ("f", "focal length in pixels", answer.focal_px, "px"),
                 ("change", "of tilt over the move", change, "angle"),
                 ("steady", "tilt that can be trimmed out", constant, "angle"),
+                ("flow", "of the picture over the move", flow, "px"),
             ),
-            "planar four-bar linkage; pinhole projection",
+            "planar linkage; pinhole projection",
         ),
-        limit=UNSEEN * answer.shot.lens.frame_width,
+        limit=drift_limit(answer.shot.lens.frame_width, flow),
         applies=applies,
         over_move=np.abs(shown - shown[0]),
+    )
+
+
+@roll_check
+def roll(answer: JibAnswer) -> Found:
+    """How far the horizon turns over the move: a tilt, where the camera looks across the boom."""
+    applies = answer.design.level.kind != "none" and not answer.along
+    because = "With every hole off by its drilling error the platform tilts"
+    if not applies:
+        because = "Nothing in the plane of the arm turns a camera that looks along it"
+    turned = answer.tilt_over_move if applies else np.zeros_like(answer.course.swing)
+    return replace(rolled(turned, because, _drilling(answer), _closure(answer)), applies=applies)
+
+
+#: What a hand on the focus ring presses with, N: while that does not lift the load off its joints,
+#: play is not seen.
+TOUCH = 2.0
+
+
+@check(
+    "play",
+    "Joints do not rock",
+    "Frame",
+    "px",
+    None,
+    "at most",
+    "2 px either way in a frame 1920 px wide",
+)
+def play(answer: JibAnswer) -> Found:
+    """How far the bar's play lets the picture rock, where the load does not keep it closed."""
+    design, held = answer.design, answer.levelling
+    applies = design.level.kind == "solid bar"
+    loose = float(answer.in_picture(np.asarray(held.rock)))
+    lens = abs(design.platform.rise + answer.load.lens_axis)
+    hurry = answer.centre.mass * float(np.abs(answer.course.acceleration).max())
+    disturbs = (TOUCH + hurry * design.boom.front) * lens
+    closed = abs(held.moment) > disturbs
+    return Found(
+        0.0 if closed or not applies else loose,
+        ("Joints do not rock" if applies else "No bar to rock", "Joints rock in sight"),
+        lambda s: (
+            "Cables have no play while they are taut, and a head has its own."
+            if not applies
+            else f"The play of {write(answer.rows.pivot.play, 'fine', s)} in the bar's joints is "
+            f"worth {write(loose, 'px', s)} either way. The load's weight "
+            f"{'keeps it to one side' if closed else 'does not keep it to one side'}: it turns "
+            f"the platform with {write(abs(held.moment), 'torque', s)}, a hand on the focus ring "
+            f"and the move with {write(disturbs, 'torque', s)}."
+        ),
+        working(
+            "rock = f play / p, where m g e does not exceed (touch + m a) h",
+            (
+                ("play", "of a joint", answer.rows.pivot.play, "fine"),
+                ("p", "pin spacing", design.level.pins, "length"),
+                ("f", "focal length, or half of the frame, in pixels", answer.focal_px, "px"),
+                ("m g e", "the load about the front pin", held.moment, "torque"),
+                ("touch", "a hand on the focus ring", TOUCH, "force"),
+                ("h", "lens above the pin", lens, "length"),
+            ),
+            "clearance of two joints on one bar; a joint that is pulled one way stays closed",
+        ),
+        limit=SWAY * answer.shot.lens.frame_width,
+        applies=applies,
+    )
+
+
+@check(
+    "head",
+    "Head tilts far enough",
+    "Frame",
+    "angle",
+    None,
+    "at most",
+    "how far the stabilised head can tilt either way",
+)
+def head(answer: JibAnswer) -> Found:
+    """An open boom: how far the head must tilt against it to keep the camera level."""
+    swing, applies = answer.course.swing, answer.design.level.kind == "none"
+    can = answer.design.platform.head_range
+    return Found(
+        np.abs(swing) if applies else 0.0,
+        ("Head tilts far enough" if applies else "No head to tilt", "Head runs out of tilt"),
+        lambda s: (
+            f"Over the move the boom goes from {write(float(swing.min()), 'angle', s)} to "
+            f"{write(float(swing.max()), 'angle', s)}, and the head must tilt as far the other "
+            f"way; it can tilt {write(can, 'angle', s)}."
+            if applies
+            else "Bars or cables keep the platform level, so the head has nothing to take up."
+        ),
+        working(
+            "tilt = swing of the boom",
+            (("range", "the head tilts either way by", can, "angle"),),
+            "geometry of a boom that carries its head along",
+        ),
+        limit=can,
+        applies=applies,
+    )
+
+
+@check(
+    "bars-clear",
+    "Bars clear each other",
+    "Frame",
+    "length",
+    0.004,
+    "at least",
+    "4 mm, so that nothing is pinched by a washer or a bent edge",
+)
+def bars_clear(answer: JibAnswer) -> Found:
+    """What is left between the boom and the bar or cable beside it, at every swing."""
+    design, rows = answer.design, answer.rows
+    applies = design.level.kind != "none"
+    least_pins = design.level.pins + min(design.level.pins_more, 0.0)
+    beside = rows.bar.height if design.level.kind == "solid bar" else rows.wire.diameter
+    taken = (rows.section.height + beside) / 2
+    gap = least_pins * np.cos(answer.whole) - taken
+    least = float(gap.min())
+    name = "bar" if design.level.kind == "solid bar" else "cable"
+    return Found(
+        least if applies else 1.0,
+        (
+            "Bars clear each other" if applies else "No bar to clear",
+            f"Boom and {name} meet" if least < 0 else f"Boom and {name} nearly meet",
+        ),
+        lambda s: (
+            f"At the steeper stop boom and {name} come as near as {write(least, 'length', s)}."
+            if applies
+            else "Nothing runs beside the boom."
+        ),
+        working(
+            "gap = p cos(swing) - (boom + bar) / 2",
+            (
+                ("p", "the narrower pin spacing", least_pins, "length"),
+                ("boom", "height of the boom", rows.section.height, "length"),
+                ("bar", f"height of the {name}", beside, "length"),
+                ("swing", "the steeper stop", float(np.abs(answer.whole).max()), "angle"),
+            ),
+            "a parallelogram closes with the cosine of its swing",
+        ),
+        applies=applies,
+        over_move=least_pins * np.cos(answer.course.swing) - taken,
     )
 
 
@@ -109,23 +270,25 @@ def _too_wide(answer: JibAnswer) -> _Hole | None:
 
 def _uses(answer: JibAnswer) -> dict[str, tuple[float, float]]:
     """Each thing that is pulled or sheared: share used, and its force, N."""
-    design, rows = answer.design, answer.rows
+    design, rows, held = answer.design, answer.rows, answer.levelling
     planes = 2 if design.pivots.shear == "double shear" else 1
-    turning = answer.turning_mass * GRAVITY
+    turning = math.hypot(answer.turning_mass * GRAVITY, answer.drawn)
     uses = {"main bolt": (turning / (rows.main_bolt.stress_area * planes * BOLT_SHEAR), turning)}
     if design.level.kind == "none":
         return uses
-    steepest = max(design.swing.up, design.swing.down)
-    moment = answer.centre.mass * GRAVITY * answer.overhang
-    pull = float(linkage.bar_pull(moment, design.level.pins, steepest))
     bolt = rows.bolt.stress_area * planes * BOLT_SHEAR
+    if design.level.kind == "twin cables":
+        front = math.hypot(answer.payload * GRAVITY, answer.drawn)
+        uses["front bolt"] = (front / bolt, front)
+        pulls = np.stack([held.cables.upper, held.cables.lower])
+        least, most = float(pulls.min()), float(pulls.max())
+        uses["slack cable"] = (1 - least / design.level.preload, least)
+        uses["tight cable"] = (most / (rows.wire.breaking * CABLE_END * CABLE_SHARE), most)
+        return uses
+    steepest = max(design.swing.up, design.swing.down)
+    pull = float(linkage.bar_pull(held.moment, design.level.pins, steepest))
     front = math.hypot(answer.payload * GRAVITY, pull)
     uses["front bolt"] = (front / bolt, front)
-    if design.level.kind == "twin cables":
-        half, tight = abs(pull) / 2, design.level.preload
-        uses["slack cable"] = (half / tight, tight - half)
-        uses["tight cable"] = ((tight + half) / (rows.wire.breaking * CABLE_SHARE), tight + half)
-        return uses
     uses["bar bolt"] = (abs(pull) / bolt, abs(pull))
     section, material = rows.bar.properties, rows.bar_material
     hole = hole_width(rows, rows.bolt)
@@ -180,8 +343,8 @@ def _hole_lamp(answer: JibAnswer, hole: _Hole) -> Found:
     "percent",
     1.0,
     "at most",
-    "working stress of the bar, half of the shear yield of an ordinary bolt, a fifth of a "
-    "cable's breaking strength, and no cable slack",
+    "working stress of the bar, half of the shear yield of an ordinary bolt, a fifth of what a "
+    "cable with its loops breaks at, and no cable slack",
 )
 def bars(answer: JibAnswer) -> Found:
     """The most used of bar, cables and bolts, at the steepest stop."""
@@ -201,7 +364,8 @@ def bars(answer: JibAnswer) -> Found:
             f"{'the cables' if cables else 'the bar'} must hold."
         ),
         working(
-            "F = m g e / (p cos(swing)); two cables share it, and both must stay taut",
+            "bar: F = m g e / (p cos(swing)); cables: from their stretch at every swing, every "
+            "hole off by its drilling error, and both must stay taut",
             (
                 ("m", "camera and what is with it", answer.centre.mass, "mass"),
                 ("e", "its weight ahead of the front pin", answer.overhang, "length"),

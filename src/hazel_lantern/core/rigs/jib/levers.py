@@ -26,6 +26,7 @@ LEVELS = {
     "solid bar": "Keep it level with a solid bar",
     "twin cables": "Keep it level with twin cables",
 }
+DRILLED = {"as one stack": "Drill boom and bar as one stack, and all cheeks as another"}
 
 
 def rebalanced(case: Case[JibDesign]) -> tuple[Edit, ...]:
@@ -138,9 +139,14 @@ def levers(answer: JibAnswer) -> Iterable[Lever]:
     if level.kind != "none":
         v = F.level
         yield Numeric(v.pins, 0.01, 0.05, 0.4, "Set the pins {} apart")
-        yield Numeric(v.bar_error, 0.0001, 0.0001, 0.003, "Drill along the bars within {}")
+        yield Choices.words(v.drilled, DRILLED, level.drilled)
         yield Numeric(v.pins_error, 0.00005, 0.00005, 0.002, "Drill the pin pairs within {}")
         yield Numeric(v.pins_more, 0.0001, -0.01, 0.01, "Drill the platform's pins wider by {}")
+    if level.kind == "solid bar":
+        yield Numeric(v.bar_error, 0.0001, 0.0001, 0.003, "Drill along the bars within {}")
+    if level.kind == "none":
+        head = "Use a head that tilts {} either way"
+        yield Numeric(F.platform.head_range, 5 * degree, 0.0, 90 * degree, head)
     if level.kind == "twin cables":
         yield Numeric(F.level.preload, 5.0, 5.0, 800.0, "Tighten the cables to {}")
     if answer.rise.sweep:

@@ -25,6 +25,7 @@ CLOSEST_BARS = 0.012
 DEGREE = math.pi / 180
 
 LevelKind = Literal["solid bar", "twin cables", "none"]
+Drilled = Literal["as one stack", "each part by itself"]
 
 
 class Level(Frozen):
@@ -39,10 +40,16 @@ class Level(Frozen):
         "fine", "Platform pins wider than post's by", 0.0, low=-0.1, high=0.1
     )
     longer: float = quantity("fine", "Bar longer than the front by", 0.0, low=-0.2, high=0.2)
+    drilled: Drilled = choice("Pin holes drilled", "as one stack")
     bar_error: float = quantity("fine", "Drilling error along, ±", 0.0004, low=0, high=0.02)
     pins_error: float = quantity(
         "fine", "Drilling error of a pin pair, ±", 0.0002, low=0, high=0.02
     )
+
+    @property
+    def stacked(self) -> bool:
+        """Whether boom and bar, and all cheeks, are drilled through together."""
+        return self.drilled == "as one stack"
 
 
 class Pivots(Frozen):
@@ -62,6 +69,9 @@ class Platform(Frozen):
     ahead: float = quantity("length", "Screw ahead of the front pin", 0.08, low=-1, high=2)
     rise: float = quantity("length", "Screw above the front pin", 0.09, low=-2, high=2)
     looks: Literal["along the boom", "across the boom"] = choice("Camera looks", "along the boom")
+    head_range: float = quantity(
+        "angle", "Head tilts either way by", 60 * DEGREE, low=0, high=180 * DEGREE
+    )
 
 
 class Post(Frozen):

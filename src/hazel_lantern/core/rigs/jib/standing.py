@@ -90,7 +90,7 @@ def tail_end(answer: JibAnswer, swing: Array) -> tuple[Array, Array]:
 def gaps(answer: JibAnswer) -> dict[str, Array]:
     """What is free between the moving parts and floor and legs, everywhere, m."""
     design, rows, swing = answer.design, answer.rows, answer.everywhere
-    behind, tail = tail_end(answer, swing)
+    tail_out, tail = tail_end(answer, swing)
     _, screw = answer.geometry.screw(swing)
     lowest = min((item.up - item.height / 2 for item in answer.load.items), default=0.0)
     pin = design.post.height + design.boom.front * np.sin(swing)
@@ -99,10 +99,16 @@ def gaps(answer: JibAnswer) -> dict[str, Array]:
     # The legs run from under the turntable down to the feet; a tail below that may hit one.
     top = max(design.post.height - rows.turntable.height - 0.1, 0.05)
     legs = feet * np.clip(1 - (tail - half) / top, 0.0, 1.0)
+    # The camera's back, over the leg that stands below it.
+    behind = min((item.forward - item.length / 2 for item in answer.load.items), default=0.0)
+    back = answer.geometry.screw(swing)[0] + (behind if answer.along else 0.0)
+    camera = screw + min(lowest, 0.0)
+    under = feet * np.clip(1 - camera / top, 0.0, 1.0)
     return {
+        "camera and legs": np.where(camera < top, back - under, back),
         "tail end and floor": tail - half,
         "camera and floor": np.minimum(screw + min(lowest, 0.0), pin - half),
-        "tail end and legs": np.where(tail - half < top, behind - legs, behind),
+        "tail end and legs": np.where(tail - half < top, tail_out - legs, tail_out),
     }
 
 

@@ -65,6 +65,8 @@ def cautions(answer: JibAnswer, station: str) -> tuple[str, ...]:
         found.append("Nobody stands under the arm or in the way of its tail.")
     if station == "Drive":
         found.append("Keep heads and hands out of the tail's way; never let go of a loose arm.")
+    if answer.design.level.kind == "solid bar" and station in ("Frame", "Build"):
+        found.append("Keep fingers out from between boom and bar: they close as the arm swings.")
     if answer.design.level.kind == "twin cables" and station in ("Frame", "Build"):
         found.append("A cable that snaps whips: keep faces out of its line and look over the ends.")
     return (*found, *workshop_cautions(answer.rows.material, station))
@@ -72,6 +74,7 @@ def cautions(answer: JibAnswer, station: str) -> tuple[str, ...]:
 
 def _boom_steps(answer: JibAnswer) -> list[Step]:
     design, style = answer.design, answer.style
+    nested = design.boom.form == "two nested pieces"
     found = cut_steps(answer.case, pieces(answer))
     if design.boom.form == "tapered board":
         share = write(design.boom.tip_height, "percent", style)
@@ -83,12 +86,14 @@ def _boom_steps(answer: JibAnswer) -> list[Step]:
                 CUTTING,
             )
         )
-    if design.level.kind == "solid bar" and design.boom.form != "two nested pieces":
+    if design.level.kind == "solid bar" and design.level.stacked and not design.level.longer:
+        pieces_first = "Bolt the two pieces of the boom together first. " if nested else ""
         found.append(
             Step(
-                "Clamp boom and link bar together, pivot holes over each other, and drill pivot "
-                "and front pin through both in one go: the two distances are then the same, "
-                "whatever the tape said. Start from one datum and measure both holes from it.",
+                f"{pieces_first}Clamp boom and link bar together, pivot over post end, and drill "
+                "a 3 mm pilot for pivot and front pin through the whole stack: the two distances "
+                "are then the same, whatever the tape said. Take them apart and drill each hole "
+                "of the table to its own size.",
                 ("clamps", "square", "punch", "drill press if there is one", "drills by the table"),
                 CLAMPED,
             )
@@ -120,14 +125,20 @@ def _level_steps(answer: JibAnswer) -> list[Step]:
     level = design.level
     if level.kind == "none":
         return []
-    found = [
-        Step(
-            "Drill the post cheeks clamped together, then the platform cheeks, pins "
-            f"{write(level.pins, 'length', style)} apart. Measure over both pins with a calliper: "
-            f"post and platform must agree within {write(level.pins_error, 'fine', style)}.",
-            ("clamps", "drill", "calliper"),
+    apart = write(level.pins, "length", style)
+    if level.stacked and not level.pins_more:
+        how = (
+            "Clamp all cheeks together and drill a 3 mm pilot for every pin through the stack, "
+            f"pins {apart} apart; then each hole of the table to its own size."
         )
-    ]
+    else:
+        wide = write(level.pins + level.pins_more, "length", style)
+        how = (
+            f"Drill the post cheeks, pins {apart} apart, then the platform cheeks, pins {wide} "
+            "apart, each pair clamped together, all within "
+            f"{write(level.pins_error, 'fine', style)}."
+        )
+    found = [Step(f"{how} Measure over the pins with a calliper.", ("clamps", "drill", "calliper"))]
     if level.kind == "twin cables":
         found.append(
             Step(

@@ -113,27 +113,38 @@ def nests(outer: Section, inner: Section) -> bool:
 
 
 def _stretch(
-    start: float, end: float, section: Section, material: Material, shares: tuple[float, float]
+    start: float,
+    end: float,
+    section: Section,
+    material: Material,
+    shares: tuple[float, float],
+    sideways: bool,
 ) -> Stretch:
     """A stretch of one section, of so much of its height at either end."""
-    rigidity = material.modulus * section.properties.effective_moment
-    line = section.properties.area * material.density
+    properties = section.properties
+    moment = properties.sideways_moment if sideways else properties.effective_moment
+    # Of a lower board the upright stiffness falls with the cube of its height, the other with it.
+    power = 1 if sideways else 3
+    rigidity = material.modulus * moment
+    line = properties.area * material.density
     first, last = shares
     return Stretch(
         start,
         end,
-        (rigidity * first**3, rigidity * last**3),
+        (rigidity * first**power, rigidity * last**power),
         (line * first, line * last),
     )
 
 
-def boom_stretches(boom: BoomDesign, rows: ArmRows) -> list[Stretch]:
+def boom_stretches(boom: BoomDesign, rows: ArmRows, sideways: bool = False) -> list[Stretch]:
     """The boom from tail to tip.
 
     Parameters
     ----------
     boom : BoomDesign
     rows : ArmRows
+    sideways : bool
+        Whether it is bent sideways, not upright.
 
     Returns
     -------
@@ -158,20 +169,19 @@ def boom_stretches(boom: BoomDesign, rows: ArmRows) -> list[Stretch]:
             heights = np.linspace(first, last, 5)
             for at in range(4):
                 ends = float(heights[at]), float(heights[at + 1])
-                found.append(
-                    _stretch(float(edges[at]), float(edges[at + 1]), outer, material, ends)
-                )
+                places = float(edges[at]), float(edges[at + 1])
+                found.append(_stretch(*places, outer, material, ends, sideways))
         return found
     if boom.form != "two nested pieces":
-        return [_stretch(-boom.tail, boom.front, outer, material, whole)]
+        return [_stretch(-boom.tail, boom.front, outer, material, whole, sideways)]
     if not nests(outer, rows.tip_section):
         raise CannotBe(
             f"{rows.tip_section.name} does not slide into {outer.name}; "
             "choose an inner piece that is smaller than the outer one's hollow"
         )
     inside = boom.joint - boom.overlap
-    both = _stretch(inside, boom.joint, outer, material, whole)
-    tip = _stretch(inside, boom.joint, rows.tip_section, rows.tip_material, whole)
+    both = _stretch(inside, boom.joint, outer, material, whole, sideways)
+    tip = _stretch(inside, boom.joint, rows.tip_section, rows.tip_material, whole, sideways)
     both = Stretch(
         inside,
         boom.joint,
@@ -179,13 +189,33 @@ def boom_stretches(boom: BoomDesign, rows: ArmRows) -> list[Stretch]:
         (both.line_mass[0] + tip.line_mass[0],) * 2,
     )
     return [
-        _stretch(-boom.tail, inside, outer, material, whole),
+        _stretch(-boom.tail, inside, outer, material, whole, sideways),
         both,
-        _stretch(boom.joint, boom.front, rows.tip_section, rows.tip_material, whole),
+        _stretch(boom.joint, boom.front, rows.tip_section, rows.tip_material, whole, sideways),
     ]
 
 
-def stresses(boom: BoomDesign, rows: ArmRows, bent: Boom, hole: float) -> Array:
+def moment_at(bent: Boom, place: float) -> float:
+    """Hogging moment between the nodes of a boom, straight from one to the next.
+
+    Parameters
+    ----------
+    bent : Boom
+        Under its weights.
+    place : float
+        From the pin, m.
+
+    Returns
+    -------
+    float
+        N·m.
+    """
+    return float(np.interp(place, bent.nodes, bent.bending_moment(bent.weights)))
+
+
+def stresses(
+    boom: BoomDesign, rows: ArmRows, bent: Boom, hole: float, slot: tuple[float, float, float]
+) -> Array:
     """Bending stress at every node as a share of the material's working stress.
 
     Parameters
@@ -196,6 +226,8 @@ def stresses(boom: BoomDesign, rows: ArmRows, bent: Boom, hole: float) -> Array:
         Under its weights.
     hole : float
         Width of the pivot's hole, m.
+    slot : (float, float, float)
+        Where a slot along the tail begins and ends behind the pivot, and its width, m.
 
     Returns
     -------
@@ -204,7 +236,14 @@ def stresses(boom: BoomDesign, rows: ArmRows, bent: Boom, hole: float) -> Array:
     """
     moment = bent.bending_moment(bent.weights)
     moment[bent.pin] /= left_by_hole(rows.section, hole)[1]
-    nodes = bent.nodes
+    nodes, (nearest, farthest, width) = bent.nodes, slot
+    left = left_by_hole(rows.section, width)[1]
+    # A slot leaves what is above and below it.  Its near end is bent hardest; where that is no
+    # node, the one before it answers for it.
+    in_slot = (nodes <= -nearest) & (nodes >= -farthest)
+    moment = np.where(in_slot, moment / left, moment)
+    before = int(np.flatnonzero(nodes >= -nearest)[0])
+    moment[before] = max(moment[before], moment_at(bent, -nearest) / left)
 
     def share(section: Section, material: Material, height: Array | float) -> Array:
         # Of a board of part of its height the section modulus falls with the square.
