@@ -13,11 +13,12 @@ from numpy.typing import NDArray
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.lamps import Lamp, State, worst
 from hazel_lantern.core.lazy import Lazy, kept
-from hazel_lantern.core.parts import Hole, Part, Piece, Step, Template
+from hazel_lantern.core.parts import Bolt, Hole, Part, Piece, Step, Template
 from hazel_lantern.core.poses import Poses, Shake, Trace, Turn
 from hazel_lantern.core.rigs.asks import Group, Lever, Measure, PlotSpec, Ranking
 from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.rigs.family import Family
+from hazel_lantern.core.rigs.kit.bolts import Sized, sized
 from hazel_lantern.core.sketch import Sketch
 
 Array = NDArray[np.float64]
@@ -201,13 +202,25 @@ class Assessment:
         found = self._all(one.cautions(station) for one in self.family.everything)
         return tuple(dict.fromkeys(found))
 
-    def holes(self) -> tuple[Hole, ...]:
-        """The drill table."""
-        return self._all(one.holes() for one in self.family.everything)
-
     def templates(self) -> tuple[Template, ...]:
-        """Parts that are drilled by a drawing of true size."""
+        """Parts as they are built, each with its holes."""
         return self._all(one.templates() for one in self.family.everything)
+
+    def holes(self) -> tuple[Hole, ...]:
+        """All holes, part by part."""
+        return tuple(hole for part in self.templates() for hole in part.holes)
+
+    def bolts(self) -> tuple[Sized, ...]:
+        """Every bolt in its place, with its length."""
+        made = {one.part: one for one in self.templates()}
+        threads = self.family.case.workshop.catalogue.threads
+        found = self._all(one.bolts() for one in self.family.everything)
+        return tuple(sized(one, made, threads[one.thread]) for one in found if one.thread)
+
+    def screws(self) -> tuple[Bolt, ...]:
+        """Wood screws, which come with what they hold."""
+        found = self._all(one.bolts() for one in self.family.everything)
+        return tuple(one for one in found if one.screw)
 
     def steps(self) -> tuple[Step, ...]:
         """How to build it."""

@@ -76,9 +76,11 @@ class Hole:
 
 @dataclass(frozen=True)
 class Template:
-    """A part to mark out at true size: its size from the datum corner, m, holes and slots.
+    """A part as it is built: its size from the datum corner, m, holes and slots.
 
-    A slot is (x0, x1, y, width): from end to end of its middle line, at that height.
+    A slot is (x0, x1, y, width): from end to end of its middle line, at that height.  ``thick``
+    is what a bolt goes through, m; ``of`` is what it is made of.  What ``comes_drilled`` is
+    bought: its holes are listed and not marked out.
     """
 
     part: str
@@ -88,6 +90,54 @@ class Template:
     slots: tuple[tuple[float, float, float, float], ...] = ()
     count: int = 1
     note: str = ""
+    thick: float = 0.0
+    of: str = ""
+    comes_drilled: bool = False
+
+
+@dataclass(frozen=True)
+class Through:
+    """A hole that a bolt goes through: of which part, and how much wider for a bush, m.
+
+    What sits ``inside`` of the part before it makes the bolt no longer.
+    """
+
+    part: str
+    hole: str
+    bush: float = 0.0
+    inside: bool = False
+
+
+@dataclass(frozen=True)
+class Bolt:
+    """One bolt as it sits: where, and what it goes through from its head on.
+
+    Attributes
+    ----------
+    key : str
+        What the maker's marks and prices are kept under.
+    purpose : str
+    at : str
+        Which one of several alike it is.
+    thread : str
+        Id of the catalogue.
+    through : tuple of Through
+    also : tuple of (str, float)
+        What else is between head and nut: spacers, a wheel; with its thickness, m.
+    nut : bool
+        Whether a nut ends it; else the last part has its thread.
+    screw : float
+        Of a wood screw that comes with a part, its thickness, m; it has no thread of ours.
+    """
+
+    key: str
+    purpose: str
+    at: str
+    thread: str
+    through: tuple[Through, ...]
+    also: tuple[tuple[str, float], ...] = ()
+    nut: bool = True
+    screw: float = 0.0
 
 
 @dataclass(frozen=True)

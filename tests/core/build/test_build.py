@@ -135,9 +135,10 @@ def test_holes_lie_on_their_plates_and_match_the_wheels(rig, workshop, settings)
             found = assess(placed, settings, workshop)
             holes = found.holes()
             assert all(hole.x > 0 and hole.y > 0 and hole.diameter > 0.003 for hole in holes)
-            axles = [hole for hole in holes if "axle" in hole.purpose]
-            assert axles[1].x - axles[0].x == pytest.approx(0.15)
-            assert axles[0].diameter > workshop.catalogue.wheels["groove-nylon"].bolt
+            at = {hole.label: hole.x for hole in holes if hole.part == "Carriage plate"}
+            assert at["right near a"] - at["left near a"] == pytest.approx(0.15)
+            axle = next(hole for hole in holes if "axle" in hole.purpose)
+            assert axle.diameter > workshop.catalogue.wheels["groove-nylon"].bolt
 
 
 def test_steps_speak_of_this_rig(rig, workshop, settings):
@@ -163,8 +164,8 @@ def words_of(path):
 def test_the_pack_holds_all_that_a_workshop_needs(tmp_path, rig, workshop, units):
     project = Project(name="Pack <&> test", settings=Settings(units=units), rigs=(rig,))
     files = write_pack(project, rig, workshop, tmp_path / "new" / "folder")
-    assert [path.suffix for path in files[:5]] == [".pdf", ".csv", ".csv", ".csv", ".pdf"]
-    assert {path.suffix for path in files[5:]} == {".dxf", ".svg"}
+    assert [path.suffix for path in files[:7]] == [".pdf", *5 * [".csv"], ".pdf"]
+    assert {path.suffix for path in files[7:]} == {".dxf", ".svg"}
     words = words_of(files[0])
     for wanted in (
         "What was checked",

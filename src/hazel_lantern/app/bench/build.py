@@ -222,6 +222,7 @@ class BuildBench(Bench):
         self.parts = PartsTable(session)
         self.cuts = CutPicture(session)
         self.holes = table(("Part", "Hole", "From left", "From near edge", "Drill", "For"))
+        self.bolts = table(("Bolt", "For", "Goes through", "And", "Ends in", "Clamps"))
         self._steps = QWidget()
         self._steps_list = QVBoxLayout(self._steps)
         cut_page = QWidget()
@@ -236,6 +237,7 @@ class BuildBench(Bench):
                 ("Parts", self.parts),
                 ("Cuts", scrolled(cut_page)),
                 ("Holes", self.holes),
+                ("Bolts", self.bolts),
                 ("Steps", scrolled(self._steps)),
             )
         )
@@ -285,7 +287,7 @@ class BuildBench(Bench):
 
     def _show_dossier(self, dossier: object) -> None:
         from hazel_lantern.core.build.dossier import Dossier
-        from hazel_lantern.core.build.tables import holes_table
+        from hazel_lantern.core.build.tables import bolts_table, holes_table
 
         assert isinstance(dossier, Dossier)
         self.cuts.bars = dossier.cuts.bars
@@ -298,6 +300,7 @@ class BuildBench(Bench):
             words += f" No stock length gives {length}: order it or join two."
         self._cut_note.setText(words)
         fill(self.holes, holes_table(dossier)[1])
+        fill(self.bolts, bolts_table(dossier)[1])
         empty(self._steps_list)
         for number, step in enumerate(dossier.steps, start=1):
             self._steps_list.addWidget(label(f"{number}. {step.text}", wrap=True))
@@ -312,7 +315,7 @@ class BuildBench(Bench):
         return Path(chosen) if chosen else None
 
     def _write_tables(self) -> None:
-        folder = self._folder("Write parts, cuts and holes as CSV into")
+        folder = self._folder("Write parts, cuts, holes and bolts as CSV into")
         if folder is not None:
             self.write_into(folder, "tables")
 

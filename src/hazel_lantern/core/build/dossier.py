@@ -7,8 +7,9 @@ from dataclasses import dataclass
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.assessor import assess
 from hazel_lantern.core.build.cuts import CutPlan, plan_cuts, stock_for
-from hazel_lantern.core.parts import Hole, Step, Template
+from hazel_lantern.core.parts import Bolt, Hole, Step, Template
 from hazel_lantern.core.project.model import Project, Rig
+from hazel_lantern.core.rigs.kit.bolts import Sized
 from hazel_lantern.core.stopping import Stop, never
 from hazel_lantern.core.units import Style
 from hazel_lantern.core.workshop import Workshop
@@ -30,11 +31,22 @@ class Dossier:
     assessment: Assessment
     workshop: Workshop
     cuts: CutPlan
-    holes: tuple[Hole, ...]
-    templates: tuple[Template, ...]
+    made: tuple[Template, ...]
+    bolts: tuple[Sized, ...]
+    screws: tuple[Bolt, ...]
     steps: tuple[Step, ...]
     set_card: tuple[str, ...]
     cautions: tuple[str, ...]
+
+    @property
+    def holes(self) -> tuple[Hole, ...]:
+        """All holes, part by part."""
+        return tuple(hole for part in self.made for hole in part.holes)
+
+    @property
+    def templates(self) -> tuple[Template, ...]:
+        """The parts that are marked out and drilled."""
+        return tuple(one for one in self.made if one.holes and not one.comes_drilled)
 
     @property
     def style(self) -> Style:
@@ -65,8 +77,9 @@ def gather(project: Project, rig: Rig, workshop: Workshop, stop: Stop = never) -
         assessment=assessment,
         workshop=workshop,
         cuts=plan_cuts(assessment.pieces, stock, settings.kerf, stop),
-        holes=assessment.holes(),
-        templates=assessment.templates(),
+        made=assessment.templates(),
+        bolts=assessment.bolts(),
+        screws=assessment.screws(),
         steps=assessment.steps(),
         set_card=assessment.set_card(),
         cautions=tuple(cautions),

@@ -24,7 +24,14 @@ from reportlab.platypus import (
 from hazel_lantern import __version__
 from hazel_lantern.core.build.dossier import DISCLAIMER, Dossier, gather
 from hazel_lantern.core.build.sheet_sketch import INK, PALE, SOFT, SketchSheet, register_fonts
-from hazel_lantern.core.build.tables import cuts_table, holes_table, parts_table, write_csv
+from hazel_lantern.core.build.tables import (
+    bolts_table,
+    cuts_table,
+    holes_table,
+    made_table,
+    parts_table,
+    write_csv,
+)
 from hazel_lantern.core.build.templates import write_templates
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.project.model import Project, Rig
@@ -153,14 +160,23 @@ class _Pack:
         return found
 
     def workshop(self) -> list[Flowable]:
-        header, rows = holes_table(self.d)
+        header, rows = made_table(self.d)
         found: list[Flowable] = [
+            self._p("Parts to drill", self.heading),
+            self._table(header, rows, (22, 9, 13, 12, 12, 16, 26)),
             self._p("Holes", self.heading),
             self._p(
                 "Measure every hole of a part from its near left corner, not from the hole "
                 "before, so that errors do not add up."
             ),
-            self._table(header, rows, (17, 13, 12, 14, 12, 32)),
+        ]
+        header, rows = holes_table(self.d)
+        found.append(self._table(header, rows, (17, 15, 12, 14, 10, 32)))
+        header, rows = bolts_table(self.d)
+        found += [
+            self._p("Bolts", self.heading),
+            self._p("From the head on; a washer under every head and every nut."),
+            self._table(header, rows, (15, 22, 34, 19, 10, 10)),
             self._p("Steps", self.heading),
         ]
         for number, step in enumerate(self.d.steps, start=1):

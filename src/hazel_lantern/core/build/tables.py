@@ -1,4 +1,4 @@
-"""Parts, cuts and holes as rows of words: for CSV files, the PDF sheets and the bench."""
+"""Parts, cuts, holes and bolts as rows of words: for CSV files, the PDF sheets and the bench."""
 
 from __future__ import annotations
 
@@ -9,6 +9,7 @@ from pathlib import Path
 
 from hazel_lantern.core.build.dossier import Dossier
 from hazel_lantern.core.files import write_whole
+from hazel_lantern.core.parts import Bolt
 from hazel_lantern.core.units import write
 
 Table = tuple[tuple[str, ...], list[tuple[str, ...]]]
@@ -62,8 +63,10 @@ def holes_table(dossier: Dossier) -> Table:
         (
             hole.part,
             hole.label,
-            write(hole.x, "length", style),
-            write(hole.y, "length", style),
+            # To a hundredth of a millimetre or a thousandth of an inch: rounded any coarser, each
+            # by itself, two holes that meet in the drawing would not meet in the wood.
+            write(hole.x, "fine", style),
+            write(hole.y, "fine", style),
             write(hole.diameter, "fine", style),
             hole.purpose,
         )
@@ -72,7 +75,72 @@ def holes_table(dossier: Dossier) -> Table:
     return ("Part", "Hole", "From left", "From near edge", "Drill", "For"), rows
 
 
-TABLES = {"parts": parts_table, "cuts": cuts_table, "holes": holes_table}
+def made_table(dossier: Dossier) -> Table:
+    """Each part that a bolt goes through: how many, its size, what it is made of."""
+    style = dossier.style
+    rows: list[tuple[str, ...]] = [
+        (
+            part.part,
+            str(part.count),
+            write(part.length, "length", style),
+            write(part.breadth, "length", style),
+            write(part.thick, "fine", style),
+            part.of,
+            "comes drilled" if part.comes_drilled else part.note,
+        )
+        for part in dossier.made
+    ]
+    return ("Part", "Number", "Length", "Breadth", "Thick", "Of", "Note"), rows
+
+
+def _through(bolt: Bolt) -> str:
+    """Each hole in turn, with what a bolt that goes through it must know."""
+    return "; ".join(
+        f"{place.part}: {place.hole}{' (inside of it)' if place.inside else ''}"
+        for place in bolt.through
+    )
+
+
+def bolts_table(dossier: Dossier) -> Table:
+    """Each bolt in its place: what it goes through from its head on."""
+    style = dossier.style
+    rows: list[tuple[str, ...]] = []
+    for one in dossier.bolts:
+        bolt = one.bolt
+        also = [f"{words} {write(length, 'fine', style)}" for words, length in bolt.also]
+        if one.washers:
+            also.append(f"{one.washers} more washers under its head")
+        rows.append(
+            (
+                one.sold_as,
+                f"{bolt.purpose}, {bolt.at}" if bolt.at else bolt.purpose,
+                _through(bolt),
+                "; ".join(also),
+                "nut" if bolt.nut else "its thread",
+                write(one.grip, "fine", style),
+            )
+        )
+    rows += [
+        (
+            f"wood screw {write(screw.screw, 'fine', style)}",
+            f"{screw.purpose}, {screw.at}",
+            _through(screw),
+            f"comes with the {screw.purpose}",
+            "the wood",
+            "",
+        )
+        for screw in dossier.screws
+    ]
+    return ("Bolt", "For", "Goes through", "And", "Ends in", "Clamps"), rows
+
+
+TABLES = {
+    "parts": parts_table,
+    "cuts": cuts_table,
+    "made": made_table,
+    "holes": holes_table,
+    "bolts": bolts_table,
+}
 
 
 def to_csv(header: Sequence[str], rows: Iterable[Sequence[str]]) -> str:
@@ -85,7 +153,7 @@ def to_csv(header: Sequence[str], rows: Iterable[Sequence[str]]) -> str:
 
 
 def write_csv(dossier: Dossier, folder: Path, stem: str) -> list[Path]:
-    """Write the three tables; returns the files.
+    """Write the tables; returns the files.
 
     Raises
     ------

@@ -99,7 +99,11 @@ class Section(Row):
 
 
 class Wheel(Row):
-    """A kind of wheel, roller or bush, rated in kg; ``count`` is how many a carriage takes."""
+    """A kind of wheel, roller or bush, rated in kg; ``count`` is how many a carriage takes.
+
+    It runs on its ``running_diameter``.  Its mount is bolted on by a pattern of holes, m; an
+    upright axle has none but its own hole, the one with an eccentric a hole for that.
+    """
 
     face: Face
     captive: bool
@@ -112,6 +116,12 @@ class Wheel(Row):
     rating: float = Field(gt=0)
     price: float = Field(ge=0)
     bolt: float = Field(gt=0)
+    mount: Literal["upright", "bracket", "angle pair", "block", "caster"]
+    running_diameter: float = Field(gt=0)
+    width: float = Field(gt=0)
+    pattern_along: float = Field(ge=0)
+    pattern_across: float = Field(ge=0)
+    eccentric: float = Field(ge=0)
 
 
 class Sensor(Row):
@@ -206,7 +216,8 @@ class Roller(Row):
     """What stands at each corner of a dolly: one wheel, or some side by side or in a V.
 
     Stiffness and damping against sinking in are those of a corner, N/m and N·s/m; the run-out
-    is how far the tread goes up and down in a turn, m; a set is rated in kg.
+    is how far the tread goes up and down in a turn, m; a set is rated in kg.  Its mount is bolted
+    on by a pattern of holes, m.
     """
 
     face: Literal["round", "channel", "floor"]
@@ -222,6 +233,9 @@ class Roller(Row):
     mass: float = Field(ge=0)
     price: float = Field(ge=0)
     bolt: float = Field(gt=0)
+    mount: Literal["angle pair", "bracket", "truck", "caster"]
+    pattern_along: float = Field(ge=0)
+    pattern_across: float = Field(ge=0)
 
 
 class Floor(Row):

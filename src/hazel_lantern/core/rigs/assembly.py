@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable
 from typing import Any, Concatenate, Generic, ParamSpec, TypeVar
 
 from hazel_lantern.core.lamps import Check
-from hazel_lantern.core.parts import Hole, Step, Template
+from hazel_lantern.core.parts import Bolt, Step, Template
 from hazel_lantern.core.rigs.answer import Answer
 from hazel_lantern.core.rigs.asks import Group, Lever, PlotSpec, Ranking
 
@@ -72,12 +72,12 @@ class Assembly(Generic[AnswerT]):
         """What to mind at a station; nothing that is not at stake there."""
         return ()
 
-    def holes(self) -> Iterable[Hole]:
-        """The drill table, each part from its datum corner."""
+    def templates(self) -> Iterable[Template]:
+        """Parts as they are built, each with its holes from its datum corner."""
         return ()
 
-    def templates(self) -> Iterable[Template]:
-        """Parts that are marked out and drilled by a drawing of true size."""
+    def bolts(self) -> Iterable[Bolt]:
+        """What holds them together, each bolt with the holes that it goes through."""
         return ()
 
     def steps(self) -> Iterable[Step]:

@@ -34,7 +34,7 @@ from hazel_lantern.core.workshop import Workshop
 from tests.conftest import assess, changed, check_offer, check_way_forward, shot_of
 
 CHECKS = """reach height balance counterweight level roll play head bars-clear bars
-boom-stress boom-dip bounce windup tip base-load bare-arm clearance room budget"""
+boom-stress boom-dip bounce windup tip base-load bare-arm clearance holes room budget"""
 RISE = shot_of(way="rise")
 IDS = [f"jib.{name}" for name in CHECKS.split()]
 

@@ -10,7 +10,7 @@ from hazel_lantern.core.build.pack import write_pack
 from hazel_lantern.core.fields import describe, value_at
 from hazel_lantern.core.project.file import dumps, loads
 from hazel_lantern.core.project.model import Project
-from hazel_lantern.core.rigs.jib.parts import cable_length
+from hazel_lantern.core.rigs.jib.pieces import cable_length
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.sketch import Arrow, Disc, Line, Note, Shape
 from tests.conftest import assess, changed
@@ -101,9 +101,13 @@ def test_bushes_sit_in_what_turns_and_bolts_in_what_holds(jib, workshop):
     assert (made["Post cheeks"], alone["Post cheeks"]) == (2, 1)
 
 
-@pytest.mark.parametrize(("ahead", "length", "screw"), [(0.08, 0.16, 0.11), (-0.1, 0.18, 0.03)])
-def test_the_platforms_plate_reaches_from_pin_to_screw(jib, workshop, ahead, length, screw):
-    rig = changed(jib, design__platform__ahead=ahead)
+@pytest.mark.parametrize(
+    ("ahead", "rise", "length", "screw"),
+    [(0.08, 0.09, 0.099, 0.049), (0.08, 0.3, 0.17, 0.12), (-0.1, -0.2, 0.17, 0.03)],
+)
+def test_the_platforms_plate_reaches_from_pin_to_screw(jib, workshop, ahead, rise, length, screw):
+    """Between the pins it begins ahead of the cheeks; above or below them it reaches back."""
+    rig = changed(jib, design__platform__ahead=ahead, design__platform__rise=rise)
     found = drilled(rig, workshop)["Platform plate", "screw"]
     assert found.x == pytest.approx(screw)
     assert found.diameter == workshop.catalogue.find("threads", "unc-3-8").clearance

@@ -36,6 +36,7 @@ IDS = {
         "stand-load",
         "runaway",
         "fit",
+        "holes",
         "room",
         "budget",
     )

@@ -28,6 +28,8 @@ OPERATOR_UP, BALLAST_UP = 0.55, 0.08
 LEAST_MAST = 0.03
 #: Height of a sleeper, m: a board laid flat.
 SLEEPER_HEIGHT = 0.018
+#: A wheel plate's length and breadth at the least, m.
+WHEEL_PLATE = (0.16, 0.10)
 #: What corners are called, in the order of `DollyAnswer.corner_places`.
 CORNERS = {
     "board": ("rear right", "rear left", "front right", "front left"),
@@ -96,8 +98,26 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
     @property
     def gauge(self) -> float:
         """Between the wheels of both sides, m: the track's, or the platform's breadth."""
-        design = self.design
-        return design.track.gauge if design.on_track else design.platform.width * 0.9
+        design, platform = self.design, self.design.platform
+        if design.on_track:
+            return design.track.gauge
+        # As far apart as the wheel plates can stand under the deck.
+        return max(platform.width - WHEEL_PLATE[1], platform.width / 2)
+
+    @property
+    def plate_size(self) -> tuple[float, float]:
+        """Length and breadth of a wheel plate, m: its mounts keep their edges on it."""
+        bogie = self.design.wheels.bogie if self.design.paired else 0.0
+        roller = self.rows.roller
+        length = max(WHEEL_PLATE[0], bogie + roller.pattern_along + 0.04)
+        return length, max(WHEEL_PLATE[1], roller.pattern_across + 0.04)
+
+    @property
+    def deck_size(self) -> tuple[float, float]:
+        """Length and breadth of the deck, m: the wheel plates are whole under it."""
+        platform, (length, breadth) = self.design.platform, self.plate_size
+        base = self.design.wheels.wheelbase
+        return max(platform.length, base + length), max(platform.width, self.gauge + breadth)
 
     @kept
     def corner_places(self) -> Array:
@@ -247,7 +267,7 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
         laid = self.design.track
         if not self.design.on_track:
             return 0.0, 0.0
-        heaviest, apart = float(self.corners.max()), laid.sleepers
+        heaviest, apart = float(self.corners.max()), laid.apart
         span = track.span(laid.joint != "butted")
         properties = self.rows.section.properties
         rigidity = self.rows.material.modulus * properties.effective_moment

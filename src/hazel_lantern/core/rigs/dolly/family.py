@@ -14,9 +14,10 @@ from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.poses import Poses, Shake, Trace
 from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, View
 from hazel_lantern.core.rigs.assembly import Assembly, Checks, of
-from hazel_lantern.core.rigs.dolly import draft, lamps_ride, lamps_stand, words
+from hazel_lantern.core.rigs.dolly import built, draft, lamps_ride, lamps_stand, words
 from hazel_lantern.core.rigs.dolly import levers as mending
 from hazel_lantern.core.rigs.dolly import parts as making
+from hazel_lantern.core.rigs.dolly import pieces as cutting
 from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer
 from hazel_lantern.core.rigs.dolly.lamps_place import carry, clearances
 from hazel_lantern.core.rigs.dolly.model import DollyDesign, F
@@ -26,6 +27,7 @@ from hazel_lantern.core.rigs.dolly.sketch_above import from_above
 from hazel_lantern.core.rigs.dolly.sketch_side import from_the_side
 from hazel_lantern.core.rigs.family import Family
 from hazel_lantern.core.rigs.kit.crank import HandCrank
+from hazel_lantern.core.rigs.kit.drilled import Drilled
 from hazel_lantern.core.rigs.kit.pace import pace
 from hazel_lantern.core.rigs.kit.place import Place
 from hazel_lantern.core.rigs.kit.purse import Purse
@@ -106,9 +108,9 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
     steps = of(words.steps)
     set_card = of(words.set_card)
     parts = of(making.parts_list)
-    pieces = of(making.pieces)
-    holes = of(making.holes)
-    templates = of(making.templates)
+    pieces = of(cutting.pieces)
+    templates = of(built.templates)
+    bolts = of(built.bolts)
 
     @classmethod
     def borrow(cls, answer: DollyAnswer, before: DollyAnswer) -> DollyAnswer:
@@ -146,6 +148,7 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
             OnSlope(a, rolls),
             HandCrank(a, on.drive, a.axis),
             Checks(a, carry),
+            Drilled(a, built.templates),
             Place(a, clearances, "line of the rails; heights of mount and camera"),
             Purse(a, lambda: self.bought),
         )

@@ -6,7 +6,7 @@ import numpy as np
 
 from hazel_lantern.core.lamps import Found, Inputs, check, working
 from hazel_lantern.core.rigs.dolly.answer import LEAST_MAST, DollyAnswer
-from hazel_lantern.core.rigs.dolly.parts import pieces, track_mass
+from hazel_lantern.core.rigs.dolly.pieces import pieces, track_mass
 from hazel_lantern.core.rigs.kit.place import Spans, beyond_setting
 from hazel_lantern.core.units import write
 

@@ -135,7 +135,7 @@ def track_dip(answer: DollyAnswer) -> Found:
             "dip = P a³ / E I × " + ("0.0110, running through" if through else "1/48, ends free"),
             (
                 ("P", "heaviest corner", heaviest, "force"),
-                ("a", "from sleeper to sleeper", design.track.sleepers, "length"),
+                ("a", "from sleeper to sleeper", design.track.apart, "length"),
                 ("I", "of a pipe", rows.section.properties.effective_moment, "second_moment"),
                 ("E", "modulus of elasticity", rows.material.modulus, "stress"),
             ),
@@ -155,7 +155,7 @@ def track_stress(answer: DollyAnswer) -> Found:
         lambda s: f"A pipe is bent with {write(answer.stress, 'stress', s)}",
         (
             ("P", "heaviest corner", float(answer.corners.max()), "force"),
-            ("a", "from sleeper to sleeper", answer.design.track.sleepers, "length"),
+            ("a", "from sleeper to sleeper", answer.design.track.apart, "length"),
         ),
         "continuous beam; the bow's own stress is a lamp of its own",
         None if answer.design.on_track else ("No track to break", "The wheels run on the floor."),

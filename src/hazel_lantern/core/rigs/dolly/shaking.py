@@ -123,7 +123,7 @@ def _floor_lines(answer: DollyAnswer, ends: tuple[float, float]) -> tuple[Array,
     if not design.on_track:
         return places, left, right
     # The track lies on its sleepers and bridges what is between them.
-    sleepers = np.arange(low, high + design.track.sleepers, design.track.sleepers)
+    sleepers = np.arange(low, high + design.track.apart, design.track.apart)
     kept = 1 - design.track.packing
     lines = [kept * np.interp(sleepers, places, line) for line in (left, right)]
     fine = np.linspace(low, high, max(int((high - low) / 0.02), 2))
@@ -221,8 +221,8 @@ def _lines(answer: DollyAnswer) -> tuple[Array, tuple[list[Array], list[Array]]]
         )
         rigidity = rows.material.modulus * rows.section.properties.effective_moment
         # Sleepers count from the track's end, so that one lies under it.
-        share = np.mod(grid + track.length / 2, track.sleepers) / track.sleepers
-        dips = np.interp(share, span.share, span.dip) * track.sleepers**3 / rigidity
+        share = np.mod(grid + track.length / 2, track.apart) / track.apart
+        dips = np.interp(share, span.share, span.dip) * track.apart**3 / rigidity
         found[left].append(felt(-dips))
     return grid, found
 

@@ -9,8 +9,8 @@ import numpy as np
 from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer
 from hazel_lantern.core.rigs.dolly.lamps_stand import deck_outline, foot_places
 from hazel_lantern.core.rigs.dolly.model import F
-from hazel_lantern.core.rigs.dolly.parts import OVERHANG
 from hazel_lantern.core.rigs.dolly.path import Line as Way
+from hazel_lantern.core.rigs.dolly.pieces import OVERHANG
 from hazel_lantern.core.rigs.dolly.shaking import joints_of
 from hazel_lantern.core.rigs.kit.drawing import box, load_shapes
 from hazel_lantern.core.shot import Arc, S
@@ -59,7 +59,7 @@ def _track(plan: Plan) -> list[Thing]:
     track, half = design.track, design.track.length / 2
     things: list[Thing] = []
     reach = track.gauge / 2 + OVERHANG
-    count = max(round(track.length / track.sleepers), 1)
+    count = track.sleeper_count - 1
     for at in np.linspace(-half, half, count + 1):
         ends = plan.on(float(at), 0.0, -reach), plan.on(float(at), 0.0, reach)
         things.append(Line(ends, "timber", 0.044))

@@ -31,7 +31,7 @@ class Side:
     def __init__(self, answer: DollyAnswer, mark: int) -> None:
         self.answer, self.design, self.shot = answer, answer.design, answer.shot
         self.way = float(answer.course.place[mark])
-        self.enlarged = enlargement(self.answer.dip, self.design.track.sleepers)
+        self.enlarged = enlargement(self.answer.dip, self.design.track.apart)
         self.deck, self.screw = answer.deck, answer.mounted_screw
 
     def axles(self, way: float) -> list[float]:
@@ -48,10 +48,10 @@ class Side:
         for axle in self.axles(self.way):
             if not -half <= axle <= half:
                 continue
-            first = np.floor((axle + half) / track.sleepers) * track.sleepers - half
-            share = (axle - first) / track.sleepers
+            first = np.floor((axle + half) / track.apart) * track.apart - half
+            share = (axle - first) / track.apart
             deep = self.answer.dip * np.interp(share, span.share, span.dip) / span.dip.max()
-            inside = np.clip((at - first) / track.sleepers, 0, 1)
+            inside = np.clip((at - first) / track.apart, 0, 1)
             sunk = np.maximum(sunk, deep * np.sin(np.pi * inside))
         middle = SLEEPER_HEIGHT + self.answer.rows.section.properties.height / 2
         return tuple(zip(at.tolist(), (middle - sunk * self.enlarged).tolist(), strict=True))
@@ -61,7 +61,7 @@ def _track(side: Side) -> list[Thing]:
     track, half = side.design.track, side.design.track.length / 2
     height = side.answer.rows.section.properties.height
     things: list[Thing] = []
-    count = max(round(track.length / track.sleepers), 1)
+    count = track.sleeper_count - 1
     for at in np.linspace(-half, half, count + 1):
         things.append(Shape(box(at - 0.022, 0.0, at + 0.022, SLEEPER_HEIGHT), "timber"))
     things.append(Line(side.rail(), "rail", height))
@@ -174,7 +174,7 @@ def from_the_side(answer: DollyAnswer, mark: int) -> Sketch:
             Dimension(
                 F.track.sleepers,
                 (first, 0.0),
-                (first + design.track.sleepers, 0.0),
+                (first + design.track.apart, 0.0),
                 "below",
                 0,
                 "sleepers",

@@ -9,13 +9,14 @@ import numpy as np
 from hazel_lantern.core.mechanics import elastica
 from hazel_lantern.core.parts import Step, in_sentence
 from hazel_lantern.core.rigs.dolly.answer import DollyAnswer
-from hazel_lantern.core.rigs.dolly.parts import (
+from hazel_lantern.core.rigs.dolly.path import bend_radius
+from hazel_lantern.core.rigs.dolly.pieces import (
     cord_length,
     pieces,
+    pipe_bows,
     rail_lengths,
     sleeper_places,
 )
-from hazel_lantern.core.rigs.dolly.path import bend_radius
 from hazel_lantern.core.rigs.kit.words import CLAMPED, cut_steps, workshop_cautions
 from hazel_lantern.core.units import write
 
@@ -104,25 +105,25 @@ def _places_step(answer: DollyAnswer) -> Step:
 
 def bow_steps(answer: DollyAnswer) -> list[Step]:
     """Bowing two pipes alike."""
-    design, style = answer.design, answer.style
-    track = design.track
-    found = elastica.bow(track.length, track.sagitta)
-    places = [track.length * share for share in (-0.25, 0.0, 0.25)]
-    offsets = [
-        f"{write(track.sagitta - float(found.at(np.array([place]))[1][0]), 'length', style)} at "
-        f"{write(track.length / 2 + place, 'length', style)} along the pipe"
-        for place in places
-    ]
-    return [
-        _places_step(answer),
-        Step(
-            f"Tie a cord of {write(cord_length(design), 'length', style)} to both ends of each "
-            f"pipe and shorten it to {write(found.chord, 'length', style)} between the ends. "
-            f"Measure from cord to pipe: {'; '.join(offsets)}.",
-            ("tape", "cord lock"),
-            "A bowed pipe springs back: keep faces out of its way.",
-        ),
-    ]
+    style = answer.style
+    found = [_places_step(answer)]
+    for name, bow in zip(("inner", "outer"), pipe_bows(answer), strict=True):
+        offsets = [
+            f"{write(bow.sagitta - float(bow.at(np.array([place]))[1][0]), 'length', style)} at "
+            f"{write(bow.length / 2 + place, 'length', style)} along the pipe"
+            for place in (-bow.length / 4, 0.0, bow.length / 4)
+        ]
+        found.append(
+            Step(
+                f"Tie a cord of {write(cord_length(bow), 'length', style)} to both ends of the "
+                f"{name} pipe, {write(bow.length, 'length', style)} long, and shorten it to "
+                f"{write(bow.chord, 'length', style)} between the ends. Measure from cord to "
+                f"pipe: {'; '.join(offsets)}.",
+                ("tape", "cord lock"),
+                "A bowed pipe springs back: keep faces out of its way.",
+            )
+        )
+    return found
 
 
 def steps(answer: DollyAnswer) -> tuple[Step, ...]:
@@ -202,11 +203,12 @@ def set_card(answer: DollyAnswer) -> tuple[str, ...]:
             f"{write(track.apart, 'length', style)}; packed level."
         )
     if track.kind == "bowed track":
-        bow = elastica.bow(track.length, track.sagitta)
-        found.append(
-            f"Bow: cord {write(bow.chord, 'length', style)}, middle "
-            f"{write(track.sagitta, 'length', style)} off it. Off the cord after the shot."
-        )
+        inner, outer = pipe_bows(answer)
+        found += [
+            f"Bow, {name} pipe: cord {write(bow.chord, 'length', style)}, middle "
+            f"{write(bow.sagitta, 'length', style)} off it. Off the cord after the shot."
+            for name, bow in (("inner", inner), ("outer", outer))
+        ]
     found += [
         f"Push with about {write(float(np.abs(answer.push).max()), 'force', style)}, at "
         f"{write(design.drive.height, 'length', style)}.",

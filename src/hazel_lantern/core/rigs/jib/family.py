@@ -14,9 +14,10 @@ from hazel_lantern.core.poses import AIM, Poses, Trace, Turn
 from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, View
 from hazel_lantern.core.rigs.assembly import Assembly, Checks, of
 from hazel_lantern.core.rigs.family import Family
-from hazel_lantern.core.rigs.jib import draft, lamps_boom, lamps_level, standing, words
+from hazel_lantern.core.rigs.jib import built, draft, lamps_boom, lamps_level, standing, words
 from hazel_lantern.core.rigs.jib import levers as mending
 from hazel_lantern.core.rigs.jib import parts as making
+from hazel_lantern.core.rigs.jib import pieces as cutting
 from hazel_lantern.core.rigs.jib.answer import Array, JibAnswer
 from hazel_lantern.core.rigs.jib.lamps_balance import (
     balance,
@@ -30,6 +31,7 @@ from hazel_lantern.core.rigs.jib.levelling import ONE_OFF, PINS_WIDE, TRUE
 from hazel_lantern.core.rigs.jib.model import F, JibDesign
 from hazel_lantern.core.rigs.jib.sketch_above import from_above
 from hazel_lantern.core.rigs.jib.sketch_side import from_the_side
+from hazel_lantern.core.rigs.kit.drilled import Drilled
 from hazel_lantern.core.rigs.kit.pace import pace
 from hazel_lantern.core.rigs.kit.place import Place
 from hazel_lantern.core.rigs.kit.purse import Purse
@@ -130,9 +132,9 @@ class Jib(Family[JibDesign, JibAnswer]):
     steps = of(words.steps)
     set_card = of(words.set_card)
     parts = of(making.parts_list)
-    pieces = of(making.pieces)
-    holes = of(making.holes)
-    templates = of(making.templates)
+    pieces = of(cutting.pieces)
+    templates = of(built.templates)
+    bolts = of(built.bolts)
 
     @classmethod
     def suits(cls, shot: Shot) -> tuple[float, str]:
@@ -152,6 +154,7 @@ class Jib(Family[JibDesign, JibAnswer]):
             Checks(a, level.bars),
             Checks(a, on.boom_stress, on.boom_dip, on.bounce, on.windup),
             Checks(a, tip, base_load, bare_arm, clearance),
+            Drilled(a, built.templates),
             Place(a, clearances, "sum of lengths over the move"),
             Purse(a, lambda: self.bought),
         )

@@ -9,12 +9,10 @@ import numpy as np
 from hazel_lantern.core.lamps import Found, Inputs, check, working
 from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
+from hazel_lantern.core.rigs.jib.built import under_pivot
 from hazel_lantern.core.rigs.jib.standing import gaps, tail_end, up_or_down
 from hazel_lantern.core.rigs.kit.place import Spans, beyond_setting
 from hazel_lantern.core.units import write
-
-#: From the turntable's top to the pivot, cheeks and all, m.
-UNDER_PIVOT = 0.05
 
 
 @check(
@@ -151,7 +149,7 @@ def clearances(answer: JibAnswer) -> tuple[Spans, Inputs]:
         # Panned, the arm needs the breadth of its arc as well as its length.
         half_sweep = min(abs(answer.rise.sweep) / 2, math.pi / 2)
         spans["across its arc"] = shot.room.length - 2 * front * math.sin(half_sweep)
-    seat = design.post.height - rows.turntable.height - UNDER_PIVOT
+    seat = design.post.height - rows.turntable.height - under_pivot(answer)
     words = "the base's {} setting"
     beyond_setting(spans, seat, rows.stand.lowest, rows.stand.highest, words)
     return spans, ()

@@ -8,7 +8,7 @@ from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.parts import Step, in_sentence
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.jib.lamps_balance import payload_range
-from hazel_lantern.core.rigs.jib.parts import cable_length, pieces
+from hazel_lantern.core.rigs.jib.pieces import cable_length, pieces
 from hazel_lantern.core.rigs.kit.words import CLAMPED, CUTTING, cut_steps, workshop_cautions
 from hazel_lantern.core.units import write
 

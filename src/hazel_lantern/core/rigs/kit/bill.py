@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Any
 
 from hazel_lantern.core.build.stock import cheapest_cover
-from hazel_lantern.core.parts import Part, Piece
+from hazel_lantern.core.parts import Bolt, Part, Piece, Template
 from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.rigs.kit.bolts import bought, sized, spacers
+from hazel_lantern.core.units import write
 
 
 class Bill:
@@ -77,6 +80,38 @@ class Bill:
             If there is no such row.
         """
         self.add(key, "hardware", id, count, **more)
+
+    def bolts(self, bolts: Iterable[Bolt], made: Iterable[Template]) -> None:
+        """Add bolts, each as long as it must be, and the spacers on them.
+
+        Parameters
+        ----------
+        bolts : iterable of Bolt
+        made : iterable of Template
+            The parts that they go through.
+
+        Raises
+        ------
+        CatalogueError
+            If there is no such thread.
+        """
+        parts = {one.part: one for one in made}
+        threads = self._case.workshop.catalogue.threads
+        found = [sized(one, parts, threads[one.thread]) for one in bolts if one.thread]
+        seen: set[str] = set()
+        for (key, thread, words), count in bought(found).items():
+            # Of one purpose there may be several lengths: the first has the plain key.
+            number = sum(1 for one in seen if one == key or one.startswith(f"{key}-")) + 1
+            name = key if number == 1 else f"{key}-{number}"
+            seen.add(name)
+            self.add(name, "threads", thread, count, f"Bolt {words}")
+        pieces = spacers(found)
+        if pieces:
+            cuts = ", ".join(
+                f"{count} × {write(length, 'fine', self._case.style)} for {thread}"
+                for (thread, length), count in pieces.items()
+            )
+            self.hardware("spacers", "wheel-spacer", sum(pieces.values()), note=cuts)
 
     def cut(self, key: str, piece: Piece) -> None:
         """Add pieces cut from a section: what the stock lengths for them cost.

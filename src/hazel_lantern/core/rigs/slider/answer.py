@@ -23,6 +23,8 @@ Array = NDArray[np.float64]
 #: Of the carriage plate past the axles, and from the camera's hole to its edge at the least: three
 #: times the hole's radius, m.
 PLATE_MARGIN, CAMERA_EDGE = 0.02, 0.015
+#: From the middle of a wheel mount's bolt to the plate's end, m.
+BOLT_EDGE = 0.012
 
 
 @dataclass(frozen=True)
@@ -112,19 +114,25 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
 
     @property
     def wheel_gauge(self) -> float:
-        """Between the axles of either side, m."""
-        if self.rails == 1:
-            return self.rows.section.width + self.rows.wheel.diameter
-        return self.design.rails.spacing
+        """Between the middles of the wheels of either side, m.
+
+        Wheels on upright axles hold a pair of rails, or a single one, between them.
+        """
+        section, wheel = self.rows.section, self.rows.wheel
+        between = self.design.rails.spacing if self.rails == 2 else 0.0
+        if wheel.mount == "upright" or self.rails == 1:
+            return between + section.width + wheel.running_diameter
+        return between
 
     @property
     def plate(self) -> tuple[float, float]:
         """Length and breadth of the carriage plate, m: the camera's hole keeps its edge on it."""
-        carriage = self.design.carriage
+        carriage, wheel = self.design.carriage, self.rows.wheel
         length = 2 * (abs(carriage.camera_offset) + CAMERA_EDGE)
         breadth = 2 * (abs(carriage.camera_side) + CAMERA_EDGE)
-        broad = self.wheel_gauge + 2 * PLATE_MARGIN
-        return max(carriage.length, length), max(broad, breadth)
+        long = carriage.wheelbase + wheel.pattern_along + 2 * BOLT_EDGE
+        broad = self.wheel_gauge + wheel.pattern_across + 2 * PLATE_MARGIN
+        return max(carriage.length, length, long), max(broad, breadth)
 
     @property
     def travel(self) -> float:

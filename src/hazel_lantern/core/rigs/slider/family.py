@@ -15,12 +15,13 @@ from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, View
 from hazel_lantern.core.rigs.assembly import Assembly, Checks, of
 from hazel_lantern.core.rigs.family import Family
 from hazel_lantern.core.rigs.kit.crank import HandCrank
+from hazel_lantern.core.rigs.kit.drilled import Drilled
 from hazel_lantern.core.rigs.kit.pace import pace
 from hazel_lantern.core.rigs.kit.place import Place
 from hazel_lantern.core.rigs.kit.purse import Purse
 from hazel_lantern.core.rigs.kit.slope import OnSlope, Rolls
 from hazel_lantern.core.rigs.kit.wheels import Runs, WheelsOn
-from hazel_lantern.core.rigs.slider import draft, words
+from hazel_lantern.core.rigs.slider import built, draft, words
 from hazel_lantern.core.rigs.slider import levers as mending
 from hazel_lantern.core.rigs.slider import parts as making
 from hazel_lantern.core.rigs.slider.answer import Array, SliderAnswer
@@ -110,8 +111,8 @@ class Slider(Family[SliderDesign, SliderAnswer]):
     set_card = of(words.set_card)
     parts = of(making.parts_list)
     pieces = of(making.pieces)
-    holes = of(making.holes)
-    templates = of(making.templates)
+    templates = of(built.templates)
+    bolts = of(built.bolts)
 
     @classmethod
     def suits(cls, shot: Shot) -> tuple[float, str]:
@@ -154,6 +155,7 @@ class Slider(Family[SliderDesign, SliderAnswer]):
             OnSlope(answer, rolls),
             HandCrank(answer, answer.design.drive, answer.axis),
             WheelsOn(answer, runs),
+            Drilled(answer, built.templates),
             Place(answer, clearances, "sum of lengths, from lens height and room"),
             Purse(answer, lambda: self.bought),
         )
@@ -241,10 +243,11 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         supports += [u.offset] if design.supports.kind == "stand" else [u.count, u.inset]
         if not self.answer.on_stands:
             supports.append(u.blocks)
+        plate = (c.screw, c.plate_material, c.plate_thickness)
         carriage = (c.wheel, c.friction, c.length, c.wheelbase, c.mass)
         return (
             Group("Rails", (*rails, f.stop)),
-            Group("Carriage", (*carriage, c.camera_offset, c.camera_side, c.screw_height)),
+            Group("Carriage", (*carriage, c.camera_offset, c.camera_side, c.screw_height, *plate)),
             Group("Stands on", tuple(supports)),
         )
 

@@ -52,6 +52,9 @@ class Carriage(Frozen):
     camera_offset: float = quantity("length", "Camera along carriage", 0.0, low=-1, high=1)
     camera_side: float = quantity("length", "Camera across carriage", 0.0, low=-1, high=1)
     screw_height: float = quantity("length", "Screw above rails", 0.12, low=0.005, high=2)
+    screw: Literal["3/8 in", "1/4 in"] = choice("Camera screw", "3/8 in")
+    plate_material: str = choice("Carriage plate of", "plywood", catalogue="materials")
+    plate_thickness: float = quantity("fine", "Plate's thickness", 0.018, low=0.002, high=0.06)
 
 
 class Drive(Frozen):

@@ -69,12 +69,14 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
     rails, carriage = design.rails, design.carriage
     length, breadth = answer.plate
     pair = answer.rails == 2
+    material = in_sentence(answer.case.row("materials", carriage.plate_material).name)
     found = [
         *cut_steps(answer.case, pieces(answer)),
         Step(
             f"Cut the carriage plate {write(length, 'length', style)} by "
-            f"{write(breadth, 'length', style)} from 18 mm plywood and mark its near left corner: "
-            "every hole is measured from there.",
+            f"{write(breadth, 'length', style)} from "
+            f"{write(carriage.plate_thickness, 'fine', style)} {material} and mark its near left "
+            "corner: every hole is measured from there.",
             ("saw", "square", "pencil"),
             CUTTING,
         ),

@@ -1,0 +1,440 @@
+"""The jib as it is put together: its parts with their holes, and every bolt in its place."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from hazel_lantern.core.catalogue.rows import Section, Thread
+from hazel_lantern.core.parts import Bolt, Hole, Template, Through
+from hazel_lantern.core.rigs.jib.answer import JibAnswer
+from hazel_lantern.core.rigs.jib.model import BAR_END, JibDesign
+from hazel_lantern.core.rigs.jib.pieces import pieces
+from hazel_lantern.core.rigs.jib.rows import Rows, hole_width
+from hazel_lantern.core.rigs.kit.bolts import SPACER, through
+
+POST, PLATFORM, PLATE, ANGLE = "Post cheeks", "Platform cheeks", "Platform plate", "Platform angle"
+BLOCK, SOCKET = "Post block", "Camera or head"
+OUTER, INNER, WHOLE, BAR = "Boom, outer piece", "Boom, inner piece", "Boom", "Link bar"
+#: From a cheek's edges to its holes, its breadth, and its thickness, m: plywood.
+CHEEK_EDGE, CHEEK_BREADTH, CHEEK = 0.03, 0.06, 0.012
+#: Of the plate behind the pin and past the screw, and its thickness, m.
+PLATE_BACK, PLATE_FRONT, BOARD = 0.03, 0.05, 0.012
+#: The block that the post's cheeks are bolted to: its height, and its bolts from their middle, m.
+BLOCK_HEIGHT, BLOCK_BOLT = 0.05, 0.012
+#: An angle outside of a cheek, under the plate: its length, legs and wall, m.
+ANGLE_LONG, LEG, WALL = 0.08, 0.025, 0.003
+#: Beside the broadest of what turns between two cheeks, either side: a washer, m.
+BESIDE = 0.0015
+#: How deep a head's or camera's socket is, m.
+DEEP = 0.009
+#: Free of what swings above the block, m.
+FREE = 0.008
+#: From the front pin to the bolt that keeps an open boom's platform from turning, m.
+FIXED = 0.06
+
+
+def under_pivot(answer: JibAnswer) -> float:
+    """From the turntable's top to the pivot, m: what swings there, and the block below it."""
+    design, half = answer.design, answer.rows.section.height / 2
+    steepest = max(design.swing.up, design.swing.down)
+    swings = CHEEK_BREADTH / 2 * math.sin(steepest) + half * math.cos(steepest)
+    if design.level.kind == "twin cables":
+        swings = max(swings, design.level.pins + CHEEK_EDGE / 2)
+    return max(swings, half) + FREE + BLOCK_HEIGHT
+
+
+def gap(rows: Rows, design: JibDesign) -> float:
+    """Between two cheeks, m: the broadest of what turns there, and a washer either side."""
+    widest = rows.section.width
+    if design.level.kind == "solid bar":
+        widest = max(widest, rows.bar.width)
+    return widest + 2 * BESIDE
+
+
+def _boom_pieces(answer: JibAnswer) -> dict[str, Section]:
+    rows = answer.rows
+    if answer.design.boom.form == "two nested pieces":
+        return {OUTER: rows.section, INNER: rows.tip_section}
+    return {WHOLE: rows.section}
+
+
+def front_piece(design: JibDesign) -> str:
+    """The piece that carries the front pin."""
+    return INNER if design.boom.form == "two nested pieces" else WHOLE
+
+
+def _pin_hole(rows: Rows, part: str, label: str, x: float, y: float, main: bool = False) -> Hole:
+    """A joint's hole in what turns: close to its bolt, or for the bush around it."""
+    bolt = rows.main_bolt if main else rows.bolt
+    purpose = f"bolt {bolt.name}, close hole"
+    if rows.pivot.around:
+        purpose = f"{rows.pivot.name.lower()}, {bolt.name}; fit the bush, then the bolt"
+    return Hole(part, label, x, y, hole_width(rows, bolt), purpose)
+
+
+def _boom_holes(answer: JibAnswer) -> list[Hole]:
+    """The boom's, from its tail end; on two pieces, each from its own."""
+    design, rows = answer.design, answer.rows
+    boom, weights = design.boom, design.counterweight
+    middle = rows.section.height / 2
+    nested = boom.form == "two nested pieces"
+    name = OUTER if nested else WHOLE
+    found = []
+    if weights.slides:
+        purpose = "end of the weight bar's slot; saw out between the two"
+        found = [
+            Hole(name, f"slot, {end} end", boom.tail - place, middle, rows.bolt.clearance, purpose)
+            for end, place in (("far", weights.farthest), ("near", weights.nearest))
+        ]
+    else:
+        purpose = f"weight bar, {rows.bolt.name}"
+        x = boom.tail - weights.place
+        found.append(Hole(name, "weights", x, middle, rows.bolt.clearance, purpose))
+    found.append(_pin_hole(rows, name, "pivot", boom.tail, middle, main=True))
+    front, tip, tip_middle = boom.tail + boom.front, name, middle
+    if nested:
+        through_both = rows.bolt.clearance
+        front, tip, tip_middle = (
+            boom.overlap + boom.front - boom.joint,
+            INNER,
+            (rows.tip_section.height / 2),
+        )
+        purpose = f"joint bolt {rows.bolt.name}; drill through both pieces pushed together"
+        for share, label in ((0.25, "joint, inner"), (0.75, "joint, outer")):
+            out = share * boom.overlap
+            x = boom.tail + boom.joint - boom.overlap + out
+            found.append(Hole(name, label, x, middle, through_both, purpose))
+            found.append(Hole(INNER, label, out, tip_middle, through_both, purpose))
+    found.append(_pin_hole(rows, tip, "front pin", front, tip_middle))
+    if design.level.kind == "none":
+        purpose = f"bolt {rows.bolt.name} that keeps the platform from turning"
+        found.append(Hole(tip, "front fix", front - FIXED, tip_middle, rows.bolt.close, purpose))
+    return found
+
+
+def _cheek_hole(
+    design: JibDesign, part: str, label: str, up: float, bolt: Thread, aside: float = 0.0
+) -> Hole:
+    """A joint's hole in what holds the bolt: between two cheeks, or screwed into one."""
+    width, purpose = bolt.close, f"bolt {bolt.name}, close hole"
+    if design.pivots.shear == "single shear":
+        width = bolt.tapping
+        purpose = f"tap {bolt.name}; screw the bolt in and lock it with a nut behind"
+    return Hole(part, label, up, CHEEK_BREADTH / 2 + aside, width, purpose)
+
+
+def _pins(design: JibDesign, wider: float) -> list[tuple[str, float]]:
+    """Pins of a pair of cheeks, from the boom's up, m."""
+    apart = design.level.pins + wider
+    return {
+        "solid bar": [("boom", 0.0), ("upper", apart)],
+        "twin cables": [("lower", -apart), ("boom", 0.0), ("upper", apart)],
+        "none": [("boom", 0.0)],
+    }[design.level.kind]
+
+
+def _post_cheek(answer: JibAnswer) -> tuple[list[Hole], float]:
+    """Holes of a post cheek from its foot, and its length, m."""
+    design, rows = answer.design, answer.rows
+    down = under_pivot(answer)
+    pins = _pins(design, 0.0)
+    found = [
+        _cheek_hole(
+            design, POST, label, down + up, rows.main_bolt if label == "boom" else rows.bolt
+        )
+        for label, up in pins
+    ]
+    for label, aside in (("block near", -BLOCK_BOLT), ("block far", BLOCK_BOLT)):
+        purpose = f"bolt {rows.bolt.name} of the block, close hole"
+        y = CHEEK_BREADTH / 2 + aside
+        found.append(Hole(POST, label, BLOCK_HEIGHT / 2, y, rows.bolt.close, purpose))
+    return found, down + max(up for _, up in pins) + CHEEK_EDGE
+
+
+def _platform_cheek(answer: JibAnswer) -> tuple[list[Hole], float]:
+    """Holes of a platform cheek from its lower edge, and its length, m."""
+    design, rows = answer.design, answer.rows
+    pins, sits = _pins(design, design.level.pins_more), sitting(answer)
+    foot, places = sits.bolts, [up for _, up in pins]
+    low = min(*places, foot) - CHEEK_EDGE
+    high = max(*places, foot) + CHEEK_EDGE
+    # Past a plate on top or hung below nothing of the cheek stands out.
+    if sits.way == "on top":
+        high = foot + LEG / 2
+    if sits.way == "hung":
+        low = foot - LEG / 2
+    found = [_cheek_hole(design, PLATFORM, label, up - low, rows.bolt) for label, up in pins]
+    if design.level.kind == "none":
+        # Behind the pin along the boom, so across the cheek's breadth made longer for it.
+        found.append(
+            Hole(
+                PLATFORM,
+                "boom fix",
+                -low,
+                CHEEK_BREADTH / 2 + FIXED,
+                rows.bolt.close,
+                f"bolt {rows.bolt.name}, close hole",
+            )
+        )
+    thread = _m5(answer)
+    purpose = f"bolt {thread.name} of the platform angle, clearance"
+    for label, along in zip(("angle back", "angle front"), _angle_holes(sits)[0], strict=True):
+        y = CHEEK_BREADTH / 2 + sits.angle + along
+        found.append(Hole(PLATFORM, label, foot - low, y, thread.clearance, purpose))
+    return found, high - low
+
+
+@dataclass(frozen=True)
+class Sits:
+    """How the plate sits at the cheeks: on top, hung below, or ahead of them between the pins.
+
+    ``bolts`` is where its angles' bolts stand above the front pin, ``angle`` where the angles
+    begin from it and ``plate`` where the plate does, m.
+    """
+
+    way: Literal["on top", "hung", "ahead"]
+    bolts: float
+    angle: float
+    plate: float
+
+
+def sitting(answer: JibAnswer) -> Sits:
+    """How the plate sits; ahead of the cheeks wherever the bars would be in its way."""
+    design = answer.design
+    rise, ahead = design.platform.rise, design.platform.ahead
+    pins = [up for _, up in _pins(design, design.level.pins_more)]
+    back = min(min(ahead, 0.0) - PLATE_BACK, -ANGLE_LONG / 2)
+    if rise - BOARD >= max(pins) + CHEEK_EDGE:
+        return Sits("on top", rise - BOARD - LEG / 2, -ANGLE_LONG / 2, back)
+    if rise <= min(pins) - CHEEK_EDGE:
+        return Sits("hung", rise + LEG / 2, -ANGLE_LONG / 2, back)
+    front = CHEEK_BREADTH / 2
+    return Sits("ahead", rise - BOARD - LEG / 2, front - ANGLE_LONG / 2, front + 0.001)
+
+
+def _m5(answer: JibAnswer) -> Thread:
+    found: Thread = answer.case.row("threads", "m5")
+    return found
+
+
+def _angle_holes(sits: Sits) -> tuple[tuple[float, float], tuple[float, float]]:
+    """Where along an angle the bolts of the cheek and those of the plate are, m."""
+    if sits.way == "ahead":
+        return (0.009, 0.031), (0.049, 0.071)
+    # Along the cheek: the cheek's bolts in the middle, the plate's outside of them.
+    return (0.029, 0.051), (0.009, 0.071)
+
+
+def cheeks(design: JibDesign) -> int:
+    """How many cheeks hold a joint."""
+    return 1 if design.pivots.shear == "single shear" else 2
+
+
+def _angle_lines(answer: JibAnswer) -> list[tuple[str, float]]:
+    """Where the angles' bolts come through the plate, from its middle line, m."""
+    half = gap(answer.rows, answer.design) / 2 + CHEEK + LEG / 2
+    return [("left", -half), ("right", half)][: cheeks(answer.design)]
+
+
+def plate_size(answer: JibAnswer) -> tuple[float, float, float]:
+    """Length and breadth of the platform's plate, and where its screw is from its back, m."""
+    ahead, back = answer.design.platform.ahead, sitting(answer).plate
+    broad = gap(answer.rows, answer.design) + 2 * (CHEEK + LEG)
+    front = max(ahead + PLATE_FRONT, back + ANGLE_LONG, ANGLE_LONG / 2)
+    return front - back, broad, ahead - back
+
+
+def _plate(answer: JibAnswer) -> Template:
+    length, broad, screw = plate_size(answer)
+    row, m5, sits = answer.rows.camera_thread, _m5(answer), sitting(answer)
+    purpose = f"camera screw {row.name}, clearance"
+    found = [Hole(PLATE, "screw", screw, broad / 2, row.clearance, purpose)]
+    _, along = _angle_holes(sits)
+    for side, aside in _angle_lines(answer):
+        found += [
+            Hole(
+                PLATE,
+                f"{side} angle {end}",
+                sits.angle + at - sits.plate,
+                broad / 2 + aside,
+                m5.clearance,
+                f"bolt {m5.name} of the platform angle, clearance",
+            )
+            for end, at in zip(("back", "front"), along, strict=True)
+        ]
+    return Template(PLATE, length, broad, tuple(found), thick=BOARD, of="plywood")
+
+
+def _angle(answer: JibAnswer) -> Template:
+    m5, sits = _m5(answer), sitting(answer)
+    ends = ("back", "front")
+    on_cheek, on_plate = _angle_holes(sits)
+    found = [
+        Hole(ANGLE, f"{leg} {end}", at, LEG / 2, m5.clearance, f"bolt {m5.name}")
+        for leg, places in (("cheek", on_cheek), ("plate", on_plate))
+        for end, at in zip(ends, places, strict=True)
+    ]
+    row = answer.case.row("hardware", "platform-angle")
+    return Template(
+        ANGLE,
+        ANGLE_LONG,
+        LEG,
+        tuple(found),
+        count=cheeks(answer.design),
+        thick=WALL,
+        of=row.name,
+        note="drill each leg apart",
+    )
+
+
+def templates(answer: JibAnswer) -> tuple[Template, ...]:
+    """Every part that a bolt goes through."""
+    design, rows = answer.design, answer.rows
+    drilled = _boom_holes(answer)
+    weights, tail = design.counterweight, design.boom.tail
+    slot = (
+        tail - weights.farthest,
+        tail - weights.nearest,
+        rows.section.height / 2,
+        rows.bolt.clearance,
+    )
+    stacked = design.level.stacked
+    one_datum = "boom and bar clamped together: one datum" if stacked else ""
+    sections = _boom_pieces(answer)
+    found = []
+    for piece in pieces(answer):
+        section = sections.get(piece.label, rows.bar)
+        holes = tuple(hole for hole in drilled if hole.part == piece.label)
+        if piece.label == BAR:
+            ends = BAR_END, BAR_END + design.boom.front + design.level.longer
+            holes = tuple(
+                _pin_hole(rows, BAR, label, x, rows.bar.height / 2)
+                for label, x in zip(("post end", "platform end"), ends, strict=True)
+            )
+        slots = (slot,) if weights.slides and piece.label in (WHOLE, OUTER) else ()
+        found.append(
+            Template(
+                piece.label,
+                piece.length,
+                section.height,
+                holes,
+                slots,
+                note=one_datum,
+                thick=section.width,
+                of=section.name,
+            )
+        )
+    count = cheeks(design)
+    for name, (holes_in, length) in (
+        (POST, _post_cheek(answer)),
+        (PLATFORM, _platform_cheek(answer)),
+    ):
+        note = "drill them all clamped together" if count == 2 else ""
+        broad = CHEEK_BREADTH
+        if name == PLATFORM and design.level.kind == "none":
+            broad += FIXED
+        found.append(
+            Template(
+                name,
+                length,
+                broad,
+                tuple(holes_in),
+                count=count,
+                note=note,
+                thick=CHEEK,
+                of="plywood",
+            )
+        )
+    block = tuple(
+        replace(hole, part=BLOCK, x=BLOCK_HEIGHT / 2)
+        for hole in _post_cheek(answer)[0]
+        if hole.label.startswith("block")
+    )
+    thick = gap(rows, design)
+    found.append(Template(BLOCK, BLOCK_HEIGHT, CHEEK_BREADTH, block, thick=thick, of="timber"))
+    found += [_plate(answer), _angle(answer)]
+    socket = Hole(SOCKET, "socket", 0.02, 0.02, rows.camera_thread.tapping, "its thread")
+    found.append(Template(SOCKET, 0.04, 0.04, (socket,), thick=DEEP, comes_drilled=True))
+    return tuple(found)
+
+
+def _joint(
+    answer: JibAnswer,
+    key: str,
+    purpose: str,
+    at: str,
+    cheek: tuple[str, str],
+    turning: tuple[str, str, float],
+    bolt: Thread,
+) -> Bolt:
+    """A bolt on which something turns between cheeks, or beside one."""
+    part, hole, width = turning
+    bush = answer.rows.pivot.around
+    inside = Through(part, hole, bush)
+    if cheeks(answer.design) == 1:
+        return Bolt(key, purpose, at, bolt.id, (inside, Through(*cheek)), ((SPACER, BESIDE),))
+    beside = (gap(answer.rows, answer.design) - width) / 2
+    between = (Through(*cheek), inside, Through(*cheek))
+    return Bolt(key, purpose, at, bolt.id, between, ((SPACER, beside),) * 2)
+
+
+def _joints(answer: JibAnswer) -> Iterator[Bolt]:
+    design, rows = answer.design, answer.rows
+    tail, tip = (OUTER if design.boom.form == "two nested pieces" else WHOLE), front_piece(design)
+    width = rows.section.width
+    front = rows.tip_section.width if tip == INNER else width
+    yield _joint(
+        answer, "main-bolt", "pivot", "", (POST, "boom"), (tail, "pivot", width), rows.main_bolt
+    )
+    yield _joint(
+        answer, "bolts", "front pin", "", (PLATFORM, "boom"), (tip, "front pin", front), rows.bolt
+    )
+    if design.level.kind == "none":
+        turning = (tip, "front fix", front)
+        fixed = _joint(answer, "bolts", "platform", "", (PLATFORM, "boom fix"), turning, rows.bolt)
+        yield replace(fixed, through=tuple(replace(one, bush=0.0) for one in fixed.through))
+    if design.level.kind == "solid bar":
+        for at, cheek in (("post end", POST), ("platform end", PLATFORM)):
+            yield _joint(
+                answer,
+                "bolts",
+                "link bar",
+                at,
+                (cheek, "upper"),
+                (BAR, at, rows.bar.width),
+                rows.bolt,
+            )
+    if design.level.kind == "twin cables":
+        between = gap(rows, design) if cheeks(design) == 2 else 0.01
+        for end, cheek in (("post end", POST), ("platform end", PLATFORM)):
+            for side in ("lower", "upper"):
+                held = through((cheek, side), (cheek, side))[: cheeks(design)]
+                loop = (("the cable's loop between two collars", between),)
+                yield Bolt("cable-bolts", f"{side} cable", end, rows.bolt.id, held, loop)
+    if design.boom.form == "two nested pieces":
+        for label in ("joint, inner", "joint, outer"):
+            held = (Through(OUTER, label), Through(INNER, label, inside=True))
+            yield Bolt("joint-bolts", "joint of the boom", label, rows.bolt.id, held)
+
+
+def bolts(answer: JibAnswer) -> tuple[Bolt, ...]:
+    """Every bolt in its place."""
+    rows, count = answer.rows, cheeks(answer.design)
+    found = list(_joints(answer))
+    for side in ("near", "far"):
+        hole = f"block {side}"
+        where = through((POST, hole), (BLOCK, hole), (POST, hole))[: 1 + count]
+        found.append(Bolt("block-bolts", "post block", side, rows.bolt.id, where))
+    for line, _ in _angle_lines(answer):
+        for end in ("back", "front"):
+            held = through((PLATFORM, f"angle {end}"), (ANGLE, f"cheek {end}"))
+            found.append(Bolt("angle-bolts", "platform angle", f"{line}, cheek {end}", "m5", held))
+            held = through((PLATE, f"{line} angle {end}"), (ANGLE, f"plate {end}"))
+            found.append(Bolt("angle-bolts", "platform angle", f"{line}, plate {end}", "m5", held))
+    held = through((PLATE, "screw"), (SOCKET, "socket"))
+    thread = rows.camera_thread.id
+    found.append(Bolt("camera-screw", "camera screw", "platform", thread, held, nut=False))
+    return tuple(found)

@@ -1,0 +1,95 @@
+"""Parts to drill: whether every hole keeps its edge, and its distance from the others."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable
+from typing import NamedTuple
+
+import numpy as np
+
+from hazel_lantern.core.lamps import Found, check, working
+from hazel_lantern.core.lazy import kept
+from hazel_lantern.core.parts import Template, in_sentence
+from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
+from hazel_lantern.core.units import write
+
+
+class Left(NamedTuple):
+    """What is left beside a hole: how much, m, of which part, and what it is between."""
+
+    left: float
+    part: str
+    between: str
+
+
+def least_left(made: Iterable[Template]) -> Left:
+    """The least that is left beside any hole of the parts that are drilled.
+
+    Parameters
+    ----------
+    made : iterable of Template
+
+    Returns
+    -------
+    Left
+        Infinite where nothing is drilled.
+    """
+    found = Left(np.inf, "", "")
+    for one in made:
+        if one.comes_drilled or not one.holes:
+            continue
+        places = np.array([(hole.x, hole.y) for hole in one.holes])
+        radii = np.array([hole.diameter / 2 for hole in one.holes])
+        edges = np.minimum(places, (one.length, one.breadth) - places).min(axis=1) - radii
+        at = int(edges.argmin())
+        if edges[at] < found.left:
+            found = Left(float(edges[at]), one.part, f"{one.holes[at].label} and the edge")
+        apart = np.hypot(*(places[:, None] - places[None, :]).T) - radii[:, None] - radii
+        np.fill_diagonal(apart, np.inf)
+        first, second = np.unravel_index(int(apart.argmin()), apart.shape)
+        if apart[first, second] < found.left:
+            names = f"{one.holes[first].label} and {one.holes[second].label}"
+            found = Left(float(apart[first, second]), one.part, names)
+    return found
+
+
+class Drilled(Assembly[AnswerT]):
+    """Checks the parts to drill; ``made`` gives them."""
+
+    def __init__(self, answer: AnswerT, made: Callable[[AnswerT], Iterable[Template]]) -> None:
+        super().__init__(answer)
+        self._made = made
+
+    @kept
+    def _least(self) -> Left:
+        return least_left(self._made(self.answer))
+
+    @check(
+        "holes",
+        "Holes keep their edges",
+        "Frame",
+        "fine",
+        0.003,
+        "at least",
+        "3 mm of wood or metal left beside every hole, to its edge and to the next",
+    )
+    def holes(self) -> Found:
+        """The least that is left beside a hole."""
+        least = self._least
+        part = in_sentence(least.part)
+        return Found(
+            least.left,
+            (
+                "Holes keep their edges",
+                f"Holes run out of the {part}" if least.left < 0 else f"Holes weaken the {part}",
+            ),
+            lambda s: (
+                f"The least that is left is {write(least.left, 'fine', s)}, in the {part} between "
+                f"{least.between}."
+            ),
+            working(
+                "left = distance less the radius of each hole",
+                (("left", f"{part}: {least.between}", least.left, "fine"),),
+                "the drill table; every part from its own datum corner",
+            ),
+        )
