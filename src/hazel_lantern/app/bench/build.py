@@ -247,7 +247,7 @@ class BuildBench(Bench):
         for widget in (
             self._money,
             self.budget,
-            button("Write tables…", on=self._write_tables),
+            button("Tables…", on=self._write_tables),
             self.templates_button,
             button("Write the pack…", "lit", self.write_pack),
         ):

@@ -101,8 +101,9 @@ class Section(Row):
 class Wheel(Row):
     """A kind of wheel, roller or bush, rated in kg; ``count`` is how many a carriage takes.
 
-    It runs on its ``running_diameter``.  Its mount is bolted on by a pattern of holes, m; an
-    upright axle has none but its own hole, the one with an eccentric a hole for that.
+    It runs on its ``running_diameter``, m; the tread goes up and down by ``run_out`` in a turn, m.
+    Its mount is bolted on by a pattern of holes, m; an upright axle has none but its own hole,
+    the one with an eccentric a hole for that.
     """
 
     face: Face
@@ -122,6 +123,7 @@ class Wheel(Row):
     pattern_along: float = Field(ge=0)
     pattern_across: float = Field(ge=0)
     eccentric: float = Field(ge=0)
+    run_out: float = Field(ge=0)
 
 
 class Sensor(Row):

@@ -32,6 +32,8 @@ class SectionProperties:
         Greatest distance from the centroid to top or bottom edge, m.
     height, width : float
         Overall, m.
+    askew_modulus : float
+        Of an unsymmetric section under an upright moment, both axes counted, m³; else 0.
     """
 
     area: float
@@ -42,6 +44,12 @@ class SectionProperties:
     extreme_fibre: float
     height: float
     width: float
+    askew_modulus: float = 0.0
+
+    @property
+    def modulus(self) -> float:
+        """Section modulus under an upright moment, free to move sideways, m³."""
+        return self.askew_modulus or self.effective_moment / self.extreme_fibre
 
     @property
     def effective_moment(self) -> float:
@@ -258,10 +266,22 @@ def compound(parts: list[tuple[float, float, float, float]], thin: float) -> Sec
     bottom = min(z - h / 2 for _, h, _, z in parts)
     left = min(y - w / 2 for w, _, y, _ in parts)
     right = max(y + w / 2 for w, _, y, _ in parts)
+    askew = 0.0
+    if abs(product) > 1e-12 * level:
+        # Stress under an upright moment M is M (Iz z - Iyz y) / (Iy Iz - Iyz²): Timoshenko.
+        corners = [
+            (y + a * w / 2 - y0, z + b * h / 2 - z0)
+            for w, h, y, z in parts
+            for a in (-1, 1)
+            for b in (-1, 1)
+        ]
+        worst = max(abs(upright * z - product * y) for y, z in corners)
+        askew = (level * upright - product**2) / worst
     return SectionProperties(
         area=area,
         second_moment=level,
         sideways_moment=upright,
+        askew_modulus=askew,
         product_moment=product if abs(product) > 1e-12 * level else 0.0,
         torsion_constant=area * thin**2 / 3,
         extreme_fibre=max(top - z0, z0 - bottom),

@@ -274,7 +274,7 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
         moment = heaviest * apart * float(np.abs(span.moment).max())
         return (
             heaviest * apart**3 / rigidity * float(span.dip.max()),
-            moment * properties.extreme_fibre / properties.effective_moment,
+            moment / properties.modulus,
         )
 
     @kept

@@ -9,12 +9,11 @@ from hazel_lantern.core.mechanics import ride as mechanics
 from hazel_lantern.core.rigs.dolly.answer import DollyAnswer
 from hazel_lantern.core.rigs.dolly.path import bend_radius
 from hazel_lantern.core.rigs.dolly.shaking import FRAMES, SOURCE_WORDS
+from hazel_lantern.core.rigs.kit.seen import SHAKE
 from hazel_lantern.core.rigs.kit.strength import stress_check, stressed
 from hazel_lantern.core.shot import Arc
 from hazel_lantern.core.units import write
 
-#: Shake that is not seen as such, root mean square above 1 Hz, as a share of the frame's width.
-UNSEEN = 0.8 / 1920
 #: Nearer or farther to the subject over the move than this share of its distance is seen.
 NEARER = 1 / 50
 #: Share of the strain at yield that a bowed pipe may keep, by how the material fails.
@@ -101,7 +100,7 @@ def ride(answer: DollyAnswer) -> Found:
             "rigid body on springs; floor after ISO 8608, always the same one; joints by "
             "the wheel's radius",
         ),
-        limit=UNSEEN * lens.frame_width,
+        limit=SHAKE * lens.frame_width,
         over_move=over,
         stale=answer.borrowed is not None,
     )

@@ -13,7 +13,7 @@ from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.jib.rows import hole_width
 from hazel_lantern.core.rigs.kit.arm import LEAST_LEFT, left_by_hole
-from hazel_lantern.core.rigs.kit.seen import SWAY, drift_limit, roll_check, rolled
+from hazel_lantern.core.rigs.kit.seen import SWAY, TOUCH, drift_limit, roll_check, rolled
 from hazel_lantern.core.units import Style, write
 
 #: Working shear of an ordinary bolt (class 4.6): half of 0.577 × 240 MPa, Pa.
@@ -112,11 +112,6 @@ def roll(answer: JibAnswer) -> Found:
         because = "Nothing in the plane of the arm turns a camera that looks along it"
     turned = answer.tilt_over_move if applies else np.zeros_like(answer.course.swing)
     return replace(rolled(turned, because, _drilling(answer), _closure(answer)), applies=applies)
-
-
-#: What a hand on the focus ring presses with, N: while that does not lift the load off its joints,
-#: play is not seen.
-TOUCH = 2.0
 
 
 @check(

@@ -247,7 +247,7 @@ def stresses(
 
     def share(section: Section, material: Material, height: Array | float) -> Array:
         # Of a board of part of its height the section modulus falls with the square.
-        modulus = section.properties.effective_moment / section.properties.extreme_fibre
+        modulus = section.properties.modulus
         return np.asarray(moment / (modulus * height**2 * material.working_stress))
 
     if boom.form == "tapered board" and rows.section.shape == "rectangle":

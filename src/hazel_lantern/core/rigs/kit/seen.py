@@ -20,6 +20,10 @@ Array = NDArray[np.float64]
 UNSEEN, OF_FLOW = 12 / 1920, 0.04
 #: Swaying either way of the smooth path that is not seen, as a share of the frame's width.
 SWAY = 2 / 1920
+#: Quick shake that is not seen as such, root mean square, as a share of the frame's width.
+SHAKE = 0.8 / 1920
+#: What a hand on the focus ring presses with, N.
+TOUCH = 2.0
 
 roll_check = check(
     "roll",

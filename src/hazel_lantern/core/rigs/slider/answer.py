@@ -221,12 +221,37 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
         supports, stand = self.design.supports, self.rows.stand
         turning, holds = 0.0, math.inf
         if supports.kind == "stand":
-            turning = supports.head_stiffness
-        elif self.on_stands:
+            # Clamped at both ends of the plate, the rails bend from there; the head's own turn
+            # comes on top.
+            at, half = self.supports[0], self.under_rails / 2
+            return tuple(Support(at + way * half, rotational=math.inf) for way in (-1, 1))
+        if self.on_stands:
             holds = (stand.mass + supports.ballast / len(self.supports)) * GRAVITY
         elif not self.held:
             holds = 0.0
         return tuple(Support(at, rotational=turning, holds=holds) for at in self.supports)
+
+    @property
+    def under_rails(self) -> float:
+        """Length of the stand's plate that the rails are clamped along, m."""
+        return min(self.design.supports.plate, 0.95 * self._over_stand)
+
+    @property
+    def _over_stand(self) -> float:
+        """Twice the way from the stand to the nearer rail end, m."""
+        length, at = self.design.rails.length, self.supports[0]
+        return 2 * min(at, length - at)
+
+    @kept
+    def head_turn(self) -> Array:
+        """How far the one stand's head turns under the rails, right end up, (n,) rad."""
+        supports = self.design.supports
+        if supports.kind != "stand":
+            return np.zeros_like(self.course.times)
+        at, length = self.supports[0], self.design.rails.length
+        moment = (self.axles * (self.wheel_place - at)).sum(axis=0)
+        moment += self.line * length * (length / 2 - at)
+        return np.asarray(-moment / supports.head_stiffness)
 
     @property
     def held(self) -> bool:
@@ -256,15 +281,18 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
     def lift(self, mark: int, along: Array) -> Array:
         """Lift of the rail line over its unloaded self at places from its left end, m."""
         lines = [line.sagged.shape(mark, along) for line in self.lines]
-        return np.asarray(np.mean(lines, axis=0))
+        turned = self.head_turn[mark] * (along - self.supports[0])
+        return np.asarray(np.mean(lines, axis=0) + turned)
 
     @kept
     def bending(self) -> Bending:
         """The rails under the carriage at every mark."""
         properties, under, gauge = self.rows.section.properties, self.wheel_place, self.gauge
-        edges = np.repeat(np.array(self.supports)[:, None], self.course.times.size, axis=1)
+        places = np.array([rest.at for rest in self.rests])
+        edges = np.repeat(places[:, None], self.course.times.size, axis=1)
         at = np.concatenate([under, edges, np.maximum(edges - 1e-9, 0.0)])
-        dips = [line.sagged.deflection(under) for line in self.lines]
+        turned = self.head_turn * (under - self.supports[0])
+        dips = [line.sagged.deflection(under) + turned for line in self.lines]
         shares = [np.abs(line.true.bending_moment(at)) / line.rails for line in self.lines]
         near, far, share = dips[0], dips[-1], np.maximum(shares[0], shares[-1])
         roll = np.zeros_like(self.course.times)
@@ -277,7 +305,7 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
             share = share + np.abs(uneven.bending_moment(extra, at))
         if self.rails == 2:
             roll = (far - near).mean(axis=0) / gauge
-        stresses = share * properties.extreme_fibre / properties.effective_moment
+        stresses = share / properties.modulus
         middle = (near + far) / 2
         pitch = (middle[1] - middle[0]) / self.design.carriage.wheelbase
         return Bending(
@@ -287,8 +315,14 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
             pitch=pitch,
             roll=roll,
             stress=stresses.max(axis=0),
-            reactions=np.sum([line.true.reactions for line in self.lines], axis=0),
+            reactions=self._carried(np.sum([line.true.reactions for line in self.lines], axis=0)),
         )
+
+    def _carried(self, reactions: Array) -> Array:
+        """What each support carries: both ends of one stand's plate together, (supports, n) N."""
+        if self.design.supports.kind == "stand":
+            return np.asarray(reactions.sum(axis=0, keepdims=True))
+        return reactions
 
     @property
     def _uneven(self) -> tuple[Beam, Response]:
@@ -297,7 +331,7 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
         The stand's plate keeps the two in line with each other, so for this part it is a clamp.
         """
         clamp = math.inf if self.design.supports.kind == "stand" else 0.0
-        clamped = tuple(Support(place, rotational=clamp) for place in self.supports)
+        clamped = tuple(Support(rest.at, rotational=clamp) for rest in self.rests)
         beam = factorised(self.design.rails.length, self.rail.rigidity, clamped, self.rail.shear)
         askew = self.carried.sideways / self.gauge
         return beam, beam.solve(Loads(self.wheel_place, self.axles * askew))

@@ -16,6 +16,8 @@ BOARD, SHEET = 0.018, 0.003
 WASHER = 0.001
 #: Breadth of an end plate, and from its edge to its clamp bolts, m.
 END_BREADTH = 0.05
+#: From a stand plate's end to its clamps' bolts, m.
+CLAMP_IN = 0.02
 #: How deep a camera's socket is, m, by the thread.
 SOCKET = {"3/8 in": ("unc-3-8", 0.009), "1/4 in": ("unc-1-4", 0.0055)}
 #: What is bought to mount wheels; blocks and casters are mounts themselves.
@@ -150,9 +152,8 @@ def templates(answer: SliderAnswer) -> tuple[Template, ...]:
         clamps += 4
     if answer.on_stands:
         count = len(answer.supports)
-        length, screw = 0.12, answer.case.row("threads", "unc-3-8")
-        # The single rail's clamp keeps clear of the stand's screw below it.
-        out = 0.0 if pair else 0.035
+        screw = answer.case.row("threads", "unc-3-8")
+        length = answer.design.supports.plate if design.supports.kind == "stand" else 0.12
         drilled = [
             Hole(
                 STAND,
@@ -163,17 +164,21 @@ def templates(answer: SliderAnswer) -> tuple[Template, ...]:
                 "stand screw 3/8 in, clearance",
             )
         ]
-        places = (
-            [(rail, 0.0, aside) for rail, aside in rails]
-            if pair
-            else [("rail left", -out, 0.0), ("rail right", out, 0.0)]
-        )
+        out = length / 2 - CLAMP_IN
         drilled += [
-            Hole(STAND, rail, length / 2 + along, across / 2 + aside, clamp.clearance, words)
-            for rail, along, aside in places
+            Hole(
+                STAND,
+                f"{rail} {end}",
+                length / 2 + along,
+                across / 2 + aside,
+                clamp.clearance,
+                words,
+            )
+            for rail, aside in rails
+            for end, along in (("left", -out), ("right", out))
         ]
         found.append(_plate(STAND, length, across, drilled, count))
-        clamps += 2 * count
+        clamps += 2 * len(rails) * count
     if clamps:
         boss = Hole(CLAMP, "boss", 0.015, 0.015, clamp.tapping, f"comes tapped {clamp.name}")
         found.append(
@@ -248,11 +253,12 @@ def bolts(answer: SliderAnswer) -> tuple[Bolt, ...]:
             for rail in ("near rail", "far rail")
         ]
     if answer.on_stands:
-        rails = ("near rail", "far rail") if answer.rails == 2 else ("rail left", "rail right")
+        rails = ("near rail", "far rail") if answer.rails == 2 else ("rail",)
         found += [
-            _clamped(f"stand plate {number}, {rail}", STAND, rail)
+            _clamped(f"stand plate {number}, {rail} {end}", STAND, f"{rail} {end}")
             for number in range(1, len(answer.supports) + 1)
             for rail in rails
+            for end in ("left", "right")
         ]
     thread = SOCKET[answer.design.carriage.screw][0]
     found.append(

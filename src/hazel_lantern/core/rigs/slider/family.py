@@ -25,7 +25,14 @@ from hazel_lantern.core.rigs.slider import built, draft, words
 from hazel_lantern.core.rigs.slider import levers as mending
 from hazel_lantern.core.rigs.slider import parts as making
 from hazel_lantern.core.rigs.slider.answer import Array, SliderAnswer
-from hazel_lantern.core.rigs.slider.lamps_carriage import jam, wheel_lift
+from hazel_lantern.core.rigs.slider.lamps_carriage import (
+    jam,
+    knock,
+    plate,
+    ride,
+    wheel_lift,
+    wheel_load,
+)
 from hazel_lantern.core.rigs.slider.lamps_rails import (
     frame_drift,
     rail_dip,
@@ -151,6 +158,7 @@ class Slider(Family[SliderDesign, SliderAnswer]):
             Checks(
                 answer, travel, roll, wobble, frame_drift, rail_dip, rail_stress, jam, wheel_lift
             ),
+            Checks(answer, knock, wheel_load, plate, ride),
             Checks(answer, tip, stand_load),
             OnSlope(answer, rolls),
             HandCrank(answer, answer.design.drive, answer.axis),
@@ -240,7 +248,7 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         supports = [u.kind]
         if self.answer.on_stands:
             supports += [u.stand, u.spread, u.head_stiffness, u.rating, u.ballast]
-        supports += [u.offset] if design.supports.kind == "stand" else [u.count, u.inset]
+        supports += [u.offset, u.plate] if design.supports.kind == "stand" else [u.count, u.inset]
         if not self.answer.on_stands:
             supports.append(u.blocks)
         plate = (c.screw, c.plate_material, c.plate_thickness)

@@ -1,13 +1,20 @@
-"""Lamps of the carriage: jamming, lifting wheels."""
+"""Lamps of the carriage: jamming, lifting and falling, what its wheels and its plate bear."""
 
 from __future__ import annotations
+
+import math
+from dataclasses import replace
 
 import numpy as np
 
 from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics.carriage import jam_margin
 from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.rigs.kit.seen import SHAKE, SWAY, TOUCH
+from hazel_lantern.core.rigs.kit.standing import Verdict, stands, tip_check
+from hazel_lantern.core.rigs.kit.strength import rated, rating_check
 from hazel_lantern.core.rigs.slider.answer import SliderAnswer
+from hazel_lantern.core.rigs.slider.standing import riding
 from hazel_lantern.core.units import write
 
 
@@ -21,27 +28,173 @@ from hazel_lantern.core.units import write
     "half as much again as the push offset at which a guide locks",
 )
 def jam(answer: SliderAnswer) -> Found:
-    """Push offset against the offset at which the guide locks."""
-    design, wheel = answer.design, answer.rows.wheel
-    offset = design.drive.push_offset
-    friction = wheel.side_friction * design.carriage.friction
-    margin = min(jam_margin(design.carriage.wheelbase, offset, friction), 99.0)
+    """Push offset against the offset at which the guide locks, beside the middle and in height.
+
+    Wheels that nothing holds down lift before they lock: for them the height counts as lift.
+    """
+    drive, wheel, base = answer.design.drive, answer.rows.wheel, answer.design.carriage.wheelbase
+    upright = abs(drive.push_height) if wheel.captive else 0.0
+    offset = math.hypot(drive.push_offset, upright)
+    friction = wheel.side_friction * answer.design.carriage.friction
+    margin = min(jam_margin(base, offset, friction), 99.0)
+    below = "below" if drive.push_height < 0 else "above"
     return Found(
         margin,
         ("Carriage will not jam", "Carriage jams when pushed"),
         lambda s: (
-            f"Pushed {write(offset, 'length', s)} beside the middle, the carriage could be "
-            f"pushed {write(margin, 'number', s)} as far out before it locks on the rails."
+            f"Pushed {write(drive.push_offset, 'length', s)} beside the middle"
+            + (
+                f" and {write(upright, 'length', s)} {below} the rails that hold it"
+                if upright
+                else ""
+            )
+            + f", the carriage could be pushed {write(margin, 'number', s)} as far out before it "
+            "locks on the rails."
         ),
         working(
-            "margin = l / (2 m d)",
+            "margin = l / (2 m sqrt(d² + h²))",
             (
-                ("l", "wheelbase", design.carriage.wheelbase, "length"),
+                ("l", "wheelbase", base, "length"),
                 ("m", f"side friction, {wheel.name.lower()}", friction, "percent"),
-                ("d", "push beside the middle", offset, "length"),
+                ("d", "push beside the middle", drive.push_offset, "length"),
+                ("h", "push above or below the rails, of what is held on them", upright, "length"),
             ),
-            "equilibrium of a guide with friction at both ends",
+            "equilibrium of a guide with friction at both ends, in both planes",
         ),
+    )
+
+
+@tip_check(
+    "Frame",
+    "knock",
+    "Carriage stays on its rails",
+    "3 degrees of tilt left before it goes over its own wheels; tight where the nudge of the "
+    "settings takes it off, failing where more than 10 kg stand above 1 m, or over people",
+)
+def knock(answer: SliderAnswer) -> Found:
+    """Whether the carriage stays on its rails by itself and when it is nudged at the lens."""
+    if answer.rows.wheel.captive:
+        return Found(
+            math.pi / 2,
+            ("Carriage is held on its rails", ""),
+            lambda s: f"{answer.rows.wheel.name} hold the carriage down; see the lightest of them.",
+            working("captive wheels reach round the rail", (), "the wheels' own shape"),
+            applies=False,
+        )
+    return replace(
+        stands(riding(answer), answer.settings),
+        headlines=_knocked(riding(answer).told(answer.settings)),
+    )
+
+
+def _knocked(told: Verdict) -> tuple[str, str]:
+    stays = "A nudge knocks it off its rails" if told.topples else "Carriage stays on its rails"
+    return stays, "Carriage falls off its rails" if told.left < 0 else "Carriage nearly falls off"
+
+
+@rating_check("wheel-load", "Weight on the wheels", "Frame", "the wheels' rating")
+def wheel_load(answer: SliderAnswer) -> Found:
+    """The most that one wheel carries over the move, against its rating."""
+    wheel = answer.rows.wheel
+    each = wheel.count / 4
+    # Two wheels on the flanks of an angle lean on each other: 1 / (2 cos 45°) each.
+    share = 1 / math.sqrt(2) if wheel.mount == "angle pair" else 1 / each
+    heaviest = np.abs(answer.wheels).max(axis=0) * share / GRAVITY
+    return rated(
+        ("Weight on the wheels", "Too heavy for the wheels"),
+        heaviest,
+        {"wheel": wheel.rating},
+        answer.settings.working_fraction,
+        lambda s: f"{write(float(heaviest.max()), 'mass', s)} press on the heaviest wheel",
+        "rigid-body statics of four wheels; slope, acceleration and push counted",
+    )
+
+
+@check(
+    "plate",
+    "Plate does not rock",
+    "Frame",
+    "px",
+    None,
+    "at most",
+    "2 px either way in a frame 1920 px wide, under a finger on the focus ring",
+)
+def plate(answer: SliderAnswer) -> Found:
+    """How far the camera rocks on the carriage plate under a finger on the focus ring."""
+    carriage, (length, _) = answer.design.carriage, answer.plate
+    material = answer.case.row("materials", carriage.plate_material)
+    span, thick = answer.wheel_gauge, carriage.plate_thickness
+    # A strip as broad as the plate is long, on the wheels of either side, turned in its middle.
+    rigidity = material.modulus * length * thick**3 / 12
+    moment = TOUCH * answer.load.lens_axis
+    turn = moment * span / (12 * rigidity)
+    shown = answer.focal_px * math.tan(turn)
+    return Found(
+        shown,
+        ("Plate does not rock", "Plate rocks under the camera"),
+        lambda s: (
+            f"A finger of {write(TOUCH, 'force', s)} on the focus ring turns the camera by "
+            f"{write(turn, 'angle', s)} on its plate, {write(shown, 'px', s)} in the picture."
+        ),
+        working(
+            "turn = M g / (12 E I),  I = l t³ / 12",
+            (
+                ("M", "finger times lens height over the screw", moment, "torque"),
+                ("g", "between the wheels of either side", span, "length"),
+                ("E", material.name.lower(), material.modulus, "stress"),
+                ("l", "plate's length", length, "length"),
+                ("t", "plate's thickness", thick, "fine"),
+                ("f", "focal length in pixels", answer.focal_px, "px"),
+            ),
+            "a beam on two rests with a moment in its middle; Roark table 8.1, case 3e",
+        ),
+        limit=SWAY * answer.shot.lens.frame_width,
+    )
+
+
+@check(
+    "ride",
+    "Rides smoothly",
+    "Frame",
+    "px",
+    None,
+    "at most",
+    "0.8 px root mean square in a frame 1920 px wide: more is seen as shake",
+)
+def ride(answer: SliderAnswer) -> Found:
+    """What wheels out of round do to the picture; each turns as it will, so squares add."""
+    wheel, base, lens = answer.rows.wheel, answer.design.carriage.wheelbase, answer.shot.lens
+    # Root mean square of one place of wheels; several there share what either does.
+    one = wheel.run_out / 2 / math.sqrt(2) / math.sqrt(wheel.count / 4)
+    # The mean of four, and the difference of two means of two over what lies between them.
+    lift, slope, tilt = one / 2, one / base, one / answer.gauge
+    nose, turn = (slope, tilt) if answer.along else (tilt, slope)
+    shown = math.hypot(
+        answer.focal_px * lift / answer.shot.subject.distance,
+        answer.focal_px * nose,
+        lens.frame_width / 2 * turn / math.sqrt(3),
+    )
+    round_way = math.pi * wheel.running_diameter
+    often = float(np.abs(answer.course.speed).max()) / round_way
+    return Found(
+        shown,
+        ("Rides smoothly", "Wheels shake it"),
+        lambda s: (
+            f"{wheel.name} run out by {write(wheel.run_out, 'fine', s)}, up to {often:.1f} times "
+            f"a second: {write(shown, 'px', s)} on the average in the picture."
+        ),
+        working(
+            "shake = f e / 2 over gauge and wheelbase, squares added",
+            (
+                ("e", "run-out of a wheel", wheel.run_out, "fine"),
+                ("b", "wheelbase", base, "length"),
+                ("g", "between the wheel lines", answer.gauge, "length"),
+                ("f", "focal length in pixels", answer.focal_px, "px"),
+                ("once", "a turn of the wheel", round_way, "length"),
+            ),
+            "four wheels out of step on a stiff carriage; root mean square over the frame",
+        ),
+        limit=SHAKE * lens.frame_width,
     )
 
 

@@ -150,15 +150,23 @@ def rail_dip(answer: SliderAnswer) -> Found:
     design = answer.design
     dip = answer.bending.dip
     properties = answer.rows.section.properties
+    worst = int(dip.argmax())
+    turned = answer.head_turn[worst] * (answer.wheel_place[:, worst] - answer.supports[0])
+    head = float(-turned.min())
     return Found(
         dip,
         ("Rail dip under the load", "Rails sag too far"),
         lambda s: (
             f"A rail sinks {write(float(dip.max()), 'fine', s)} under the wheels where it is "
             "weakest, its own weight included."
+            + (
+                f" The stand's head gives {write(head, 'fine', s)} of it, the rail bends the rest."
+                if head
+                else ""
+            )
         ),
         working(
-            "beam elements, w'''' = q / (E I), all carriage places at once",
+            "beam elements, w'''' = q / (E I), all carriage places at once; a head turns by M / k",
             (
                 ("E", "modulus", answer.rows.material.modulus, "stress"),
                 ("I", "second moment of one rail", properties.effective_moment, "second_moment"),
@@ -179,6 +187,6 @@ def rail_stress(answer: SliderAnswer) -> Found:
         answer.rows.material,
         answer.bending.stress / answer.rows.material.working_stress,
         lambda s: f"The rail is bent with {write(float(answer.bending.stress.max()), 'stress', s)}",
-        (("c", "to the outer fibre", answer.rows.section.properties.extreme_fibre, "fine"),),
-        "M c / I; moments by statics from the supports' reactions",
+        (("I", "second moment", answer.rows.section.properties.effective_moment, "second_moment"),),
+        "M / W, of an angle about both axes; moments by statics from the supports' reactions",
     )

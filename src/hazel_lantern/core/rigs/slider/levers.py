@@ -110,6 +110,8 @@ def levers(answer: SliderAnswer) -> Iterable[Lever]:
         yield Choices.of("Change the stand to: {}", stands, supports.stand)
     if supports.kind == "stand":
         yield Numeric(F.supports.offset, 0.01, -far, far, "Put the stand {} from mid-rail")
+        along = "Clamp the rails along a plate {} long"
+        yield Numeric(F.supports.plate, 0.01, 0.08, 0.6 * rails.length, along)
     else:
         yield Numeric(F.supports.count, 1, 2, 8, "Use {} supports", whole=True)
         if not answer.on_stands and not answer.held:

@@ -35,6 +35,7 @@ class Supports(Frozen):
         "Rails on blocks", "they lie loose"
     )
     offset: float = quantity("length", "Stand from mid-rail", 0.0, low=-10, high=10)
+    plate: float = quantity("length", "Rails clamped along a plate of", 0.12, low=0.08, high=6)
     spread: float = quantity("length", "Foot spread", 0.85, low=0.1, high=4)
     head_stiffness: float = quantity("torsion", "Head stiffness", 900.0, low=1, high=1e7)
     rating: float = quantity("mass", "Head rating", 8.0, low=0.1, high=500)
@@ -62,7 +63,7 @@ class Drive(Frozen):
 
     kind: Literal["by hand", "hand crank"] = choice("Moved", "by hand")
     push_offset: float = quantity("length", "Push beside the middle", 0.05, low=0, high=2)
-    push_height: float = quantity("length", "Push above the rails", 0.06, low=0, high=2)
+    push_height: float = quantity("length", "Push above the rails", 0.06, low=-3, high=3)
     brake: float = quantity("force", "Brake holds", 0.0, low=0, high=2000)
     spool: float = quantity("length", "Spool diameter", 0.05, low=0.005, high=1)
     crank: float = quantity("length", "Crank arm", 0.08, low=0.01, high=1)

@@ -113,6 +113,37 @@ def stance(answer: SliderAnswer) -> Stance:
     )
 
 
+def riding(answer: SliderAnswer) -> Stance:
+    """The carriage on its wheels, on level or tilted rails; the push of a hand, and inertia."""
+    design, carried = answer.design, answer.carried
+    half, side = design.carriage.wheelbase / 2, answer.gauge / 2
+    slope = answer.shot.move.slope
+    cos, sin = math.cos(slope), math.sin(slope)
+
+    def on(out: float, across: float, up: float) -> Place:
+        return Place(out * cos - up * sin, across, out * sin + up * cos)
+
+    round_it = ((-half, side), (-half, -side), (half, -side), (half, side))
+    corners = [on(out, across, 0.0) for out, across in round_it]
+    edges = standing.edges_of(np.array(corners))
+    centre = on(carried.forward, carried.sideways, carried.height)
+    pulled = carried.mass * answer.course.acceleration
+    ahead = Place(cos, 0.0, sin)
+    drives = [(Place(*(-pulled * one for one in ahead)), centre)]
+    if design.drive.kind == "by hand":
+        hand = on(0.0, -design.drive.push_offset, design.drive.push_height)
+        drives.append((Place(*(answer.push * one for one in ahead)), hand))
+    carriage, lens = design.carriage, design.carriage.screw_height + answer.load.lens_axis
+    return Stance(
+        edges,
+        ways_over(edges, "to the right", "to the left", "to the far side", "to the near side"),
+        ((carried.mass, centre),),
+        on(carriage.camera_offset, carriage.camera_side, lens),
+        tuple(drives),
+        answer.course.times.size,
+    )
+
+
 @tip_check("Frame")
 def tip(answer: SliderAnswer) -> Found:
     """Tilt left before the whole goes over its feet, and the push at the lens that takes it."""

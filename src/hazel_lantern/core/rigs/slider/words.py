@@ -14,6 +14,9 @@ from hazel_lantern.core.rigs.slider.parts import pieces
 from hazel_lantern.core.rigs.slider.standing import stance
 from hazel_lantern.core.units import write
 
+#: A stop shorter than this is none, m.
+LEAST_STOP = 0.005
+
 
 def readout(answer: SliderAnswer, station: str) -> tuple[tuple[str, str], ...]:
     """Computed figures of a station."""
@@ -50,6 +53,8 @@ def cautions(answer: SliderAnswer, station: str) -> tuple[str, ...]:
             "Hang weight on the stand before the camera goes on. Keep a hand on the rig "
             "when the camera comes off."
         )
+    if station in ("Frame", "Drive") and answer.design.stop < LEAST_STOP:
+        found.append("The rails are open at their ends: nothing keeps the carriage on them.")
     return (*found, *workshop_cautions(answer.rows.material, station))
 
 
