@@ -102,10 +102,3 @@ def test_no_rest_pulls_and_nothing_sinks_into_one(places, line, holds, shear, ca
             for edge, way in ((at.max(), 1), (at.min(), -1))
         ]
         assert max(past) > -1e-9
-
-
-def test_other_weight_lies_on_the_same_rests():
-    first = rested(loose([0.0, 1.0, 2.0]), one_load(0.5, 30.0, line=2.0))
-    more = first.with_line(one_load(0.5, 30.0, line=4.0))
-    assert (more.lying == first.lying).all()
-    assert more.reactions[:, 0].sum() == pytest.approx(38.0)

@@ -111,20 +111,6 @@ class Rested:
             found[np.ix_(kept, one.cases)] = one.response.reactions
         return found
 
-    def with_line(self, loads: Loads) -> Rested:
-        """The answer to other loads on the rests that were found.
-
-        Parameters
-        ----------
-        loads : Loads
-            As many cases as before.
-
-        Returns
-        -------
-        Rested
-        """
-        return Rested(self.beam, self.lying, _groups(self.beam, loads, self.lying))
-
 
 def rested(beam: Beam, loads: Loads) -> Rested:
     """What load cases do to a beam that may leave its rests.

@@ -274,7 +274,7 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
             if self.rows.material.creep_factor != 1:
                 # Statics must see the true own weight; creep makes it sag more, not weigh more.
                 sagging = line / self.rows.material.creep_factor
-                sagged = true.with_line(Loads(self.wheel_place, self.axles * part, sagging))
+                sagged = rested(beam, Loads(self.wheel_place, self.axles * part, sagging))
             found.append(Line(true, sagged, together))
         return tuple(found)
 

@@ -1,0 +1,463 @@
+"""A slider's lamps by a second method."""
+
+import math
+
+import numpy as np
+
+from hazel_lantern.core.mechanics.constants import GRAVITY as G
+from tests.second.beams import Rail, clamped_both, falls, overhang
+
+MARGIN, CAMERA, FOOT = 0.02, 0.015, 0.012
+BLOCKS = {"floor": (0.02, 0.35, 0.1), "table": (0.45, 0.95, 0.04)}
+
+
+class Second:
+    """One slider, worked out from its design and its course alone."""
+
+    def __init__(self, found):
+        self.found, self.a = found, found.answer
+        self.d, self.shot, self.rows = found.answer.design, found.answer.shot, found.answer.rows
+        case = found.case
+        self.settings, self.case = case.settings, case
+        self.alpha = self.shot.move.slope
+        run = self.a.course
+        self.times, self.acc = run.times, run.acceleration
+        self.sense = self.shot.move.sense
+        self.pair = self.d.rails.arrangement == "pair"
+        self.gauge = self.d.rails.spacing if self.pair else self.rows.section.width
+        self.masses()
+        self.places = np.array([self._place(x) for x in run.marks])
+        self.drive()
+        self.bend()
+
+    def _place(self, way):
+        length, half = self.d.rails.length, self.d.carriage.wheelbase / 2
+        middle = length / 2 + self.sense * (way - self.shot.move.distance / 2)
+        return min(max(middle, half), length - half)
+
+    def masses(self):
+        c, wheel, items = self.d.carriage, self.rows.wheel, self.a.load.items
+        self.along = self.shot.move.way in ("push in", "pull out")
+        parts = [(c.mass + wheel.count * wheel.mass, 0.0, 0.0, c.screw_height / 2)]
+        for item in items:
+            ahead, aside = (item.forward, -item.right) if self.along else (item.right, item.forward)
+            parts.append(
+                (
+                    item.mass,
+                    c.camera_offset + ahead,
+                    c.camera_side + aside,
+                    c.screw_height + item.up,
+                )
+            )
+        self.mass = sum(part[0] for part in parts)
+        self.x, self.y, self.z = (
+            sum(part[0] * part[axis] for part in parts) / self.mass for axis in (1, 2, 3)
+        )
+        self.roll_factor = wheel.rolling_resistance * c.friction
+
+    def drive(self):
+        cos, sin = math.cos(self.alpha), math.sin(self.alpha)
+        weight = self.mass * G
+        self.push = (
+            self.mass * self.acc + weight * sin + self.roll_factor * weight * cos * self.sense
+        )
+        # Four equal springs under a stiff carriage: the plane that balances force and moments.
+        half, side = self.d.carriage.wheelbase / 2, self.gauge / 2
+        at = np.array([(-half, -side), (-half, side), (half, -side), (half, side)])
+        shape = np.stack([np.ones(4), at[:, 0], at[:, 1]])
+        inertia = self.mass * self.acc + weight * sin
+        nose = weight * cos * self.x - inertia * self.z + self.push * self.d.drive.push_height
+        wanted = np.stack(
+            [np.full_like(nose, weight * cos), nose, np.full_like(nose, weight * cos * self.y)]
+        )
+        plane = np.linalg.solve(shape @ shape.T, wanted)
+        even = shape.T @ plane
+        # Each axle shares between its wheels as the whole does: a carriage stiff against twist.
+        axles = even[[0, 2]] + even[[1, 3]]
+        far = 0.5 + self.y / self.gauge
+        self.axles = axles
+        self.wheels = np.stack(
+            [axles[0] * (1 - far), axles[0] * far, axles[1] * (1 - far), axles[1] * far]
+        )
+
+    def bend(self):
+        """The rails under the carriage, mark by mark."""
+        d, section, material = self.d, self.rows.section, self.rows.material
+        props, rails, _length = section.properties, 2 if self.pair else 1, d.rails.length
+        ei = material.modulus * (
+            props.second_moment - (props.product_moment**2 / props.sideways_moment)
+        )
+        shear = math.inf
+        if section.shape == "rectangle":
+            shear = 5 / 6 * material.shear_modulus * props.area
+        one = props.area * material.density * G * math.cos(self.alpha)
+        creep, half = material.creep_factor, d.carriage.wheelbase / 2
+        supports, kind = self.rests(), d.supports.kind
+        count = len(self.times)
+        near, far = np.zeros((2, count)), np.zeros((2, count))
+        self.stress, self.load = np.zeros(count), np.zeros((len(supports), count))
+        # For a section without a line of symmetry Mohr: both principal axes at every corner.
+        modulus = self.modulus(section, props)
+        for mark, place in enumerate(self.places):
+            under = (place - half, place + half)
+            shares = (0.5 - self.y / self.gauge, 0.5 + self.y / self.gauge)
+            worst = 0.0
+            for side, dips in enumerate((near, far)):
+                share = shares[side] if self.pair else 1.0
+                loads = [
+                    (at, force * share)
+                    for at, force in zip(under, self.axles[:, mark], strict=True)
+                ]
+                if kind == "stand":
+                    dip, most, carried = self.on_stand(
+                        under, loads, one, ei, shear, creep, supports[0], mark, rails
+                    )
+                    self.load[0, mark] += carried / (1 if self.pair else 2)
+                else:
+                    dip, most, carried = self.on_rests(
+                        under, loads, one, ei, shear, creep, mark, share
+                    )
+                    self.load[:, mark] += np.array(carried) / (1 if self.pair else 2)
+                dips[:, mark] = dip
+                worst = max(worst, most)
+            self.stress[mark] = worst / modulus
+        middle = (near + far) / 2
+        self.dip = -np.minimum(near, far).min(axis=0)
+        self.pitch = (middle[1] - middle[0]) / d.carriage.wheelbase
+        self.rise = middle.mean(axis=0) + self.pitch * d.carriage.camera_offset
+        self.bank = (far - near).mean(axis=0) / self.gauge if self.pair else self.twist(supports)
+
+    def rests(self):
+        d = self.d
+        if d.supports.kind == "stand":
+            return [d.rails.length / 2 + d.supports.offset]
+        first, last = d.supports.inset, d.rails.length - d.supports.inset
+        count = d.supports.count
+        return [first + (last - first) * at / (count - 1) for at in range(count)]
+
+    def modulus(self, section, props):
+        if section.shape != "angle":
+            return (props.second_moment - props.product_moment**2 / props.sideways_moment) / (
+                props.extreme_fibre
+            )
+        w, h, t = section.width, section.height, section.wall
+        parts = [(w, t, w / 2, t / 2), (t, h - t, t / 2, t + (h - t) / 2)]
+        area = sum(a * b for a, b, _, _ in parts)
+        y0 = sum(a * b * y for a, b, y, _ in parts) / area
+        z0 = sum(a * b * z for a, b, _, z in parts) / area
+        tensor = np.array(
+            [
+                [props.sideways_moment, props.product_moment],
+                [props.product_moment, props.second_moment],
+            ]
+        )
+        # Strain is a plane; the moment about the level axis alone is 1, about the upright 0.
+        plane = np.linalg.solve(tensor, [0.0, 1.0])
+        corners = [(0, 0), (w, 0), (w, t), (t, t), (t, h), (0, h)]
+        return 1 / max(abs(plane @ (y - y0, z - z0)) for y, z in corners)
+
+    def on_stand(self, under, loads, one, ei, shear, creep, at, mark, rails):
+        d, length = self.d, self.d.rails.length
+        plate = min(d.supports.plate, 0.95 * 2 * min(at, length - at)) / 2
+        turning = sum(
+            force * (place - at) for place, force in zip(under, self.axles[:, mark], strict=True)
+        )
+        turning += rails * one * length * (length / 2 - at)
+        turn = -turning / d.supports.head_stiffness
+        dips, most = [], 0.0
+        for place in under:
+            found = 0.0
+            for way, edge in ((1, at - plate), (-1, length - at - plate)):
+                mine = [((p if way == 1 else length - p), f) for p, f in loads]
+                here = place if way == 1 else length - place
+                out = [(p, f) for p, f in mine if p < edge]
+                _, moment = overhang(0.0, edge, out, one, ei, shear)
+                most = max(most, float(moment[-1]))
+                if here < edge:
+                    # Creep makes the own weight sag more.
+                    live, _ = overhang(here, edge, out, 0.0, ei, shear)
+                    own, _ = overhang(here, edge, [], one / creep, ei, shear)
+                    found += live + own
+            between = [(p - at + plate, f) for p, f in loads if abs(p - at) < plate]
+            found += clamped_both(place - at + plate, 2 * plate, between, one / creep, ei)
+            dips.append(-found + turn * (place - at))
+        carried = sum(force for _, force in loads) + one * length
+        return dips, most, carried
+
+    def on_rests(self, under, loads, one, ei, shear, creep, mark, share):
+        d, length = self.d, self.d.rails.length
+        rests, kind = self.rests(), d.supports.kind
+        rail = Rail(length, ei, shear, rests)
+        holds = math.inf
+        if kind == "end stands":
+            mass = self.rows.stand.mass + d.supports.ballast / len(rests)
+            holds = mass * G / (2 if self.pair else 1)
+        elif d.supports.blocks == "they lie loose":
+            holds = 0.0
+        if kind == "end stands" and self.pair:
+            # The stand plate keeps both rails at one height: what is even may lift, the rest not.
+            even = [(at, force * 0.5 / share) for at, force in loads] if share else loads
+            even = [(at, f / 2) for at, f in zip(under, self.axles[:, mark], strict=True)]
+            kept, state, all_loads = rail.lying(even, one, holds)
+            odd = [(at, force - half) for (at, force), (_, half) in zip(loads, even, strict=True)]
+            more = rail.loaded(odd, 0.0, rests)
+            lies, sag, _ = rail.lying(even, one / creep, holds)
+            dips = [rail.lift(sag, at, lies) + rail.lift(more, at, rests) for at in under]
+            most = float((np.abs(state[0]) + np.abs(more[0])).max())
+            pushes = rail.pushes(state, kept, all_loads, one)
+        else:
+            kept, state, all_loads = rail.lying(loads, one, holds)
+            lies, sag, _ = rail.lying(loads, one / creep, holds)
+            dips = [rail.lift(sag, at, lies) for at in under]
+            most = float(np.abs(state[0]).max())
+            pushes = rail.pushes(state, kept, all_loads, one)
+        full = [-holds if math.isfinite(holds) else 0.0] * len(rests)
+        for at, push in zip(kept, pushes, strict=True):
+            full[rests.index(at)] = push
+        return dips, most, full
+
+    def twist(self, supports):
+        props, material = self.rows.section.properties, self.rows.material
+        stiff = material.shear_modulus * props.torsion_constant
+        found = np.zeros(len(self.places))
+        for mark, place in enumerate(self.places):
+            torque = self.axles[:, mark].sum() * self.y
+            left = [at for at in supports if at <= place]
+            right = [at for at in supports if at > place]
+            if left and right:
+                a, b = place - left[-1], right[0] - place
+                turn = torque / (stiff / a + stiff / b) if a > 0 else 0.0
+            else:
+                turn = torque * abs(place - (left[-1] if left else right[0])) / stiff
+            found[mark] = -turn
+        return found
+
+    # Lamps
+
+    def all(self):
+        d, shot, rows = self.d, self.shot, self.rows
+        wheel, width = rows.wheel, shot.lens.frame_width
+        sensor = self.case.row("sensors", shot.lens.sensor).width
+        focal = self.focal(sensor, width)
+        nose, turn = (self.pitch, self.bank) if self.along else (self.bank, -self.pitch)
+        distance = self.distance()
+        centre = focal * np.tan(nose) + focal * self.rise / distance
+        rows_px = [centre + side * width / 2 * np.tan(turn) for side in (-1, 0, 1)]
+        ways = self.a.course.marks
+        away = max(
+            np.abs(row - np.polyval(np.polyfit(ways, row, 3), ways)).max() for row in rows_px
+        )
+        slope = np.abs(self.alpha + self.pitch)
+        carried = self.load.max(axis=0) / (G * math.cos(self.alpha))
+        stands = d.supports.kind in ("stand", "end stands")
+        return {
+            "travel": self.travel(),
+            "roll": float(np.ptp(turn)),
+            "wobble": float(away),
+            "frame-drift": float(np.ptp(centre)),
+            "rail-dip": float(self.dip.max()),
+            "rail-stress": float(self.stress.max()) / rows.material.working_stress,
+            "jam": self.jam(),
+            "wheel-lift": float(self.wheels.min()),
+            "knock": self.knock(),
+            "wheel-load": self.heaviest(),
+            "plate": self.plate(focal),
+            "ride": self.ride(focal, width),
+            "tip": self.tip(),
+            "stand-load": float(carried.max()) if stands else 0.0,
+            "runaway": float(slope.max()),
+            "fit": max(d.rails.spacing_error if self.pair else 1e-4, 1e-6)
+            if wheel.face == rows.section.running_face
+            else None,
+            "holes": self.holes(),
+            "budget": sum(part.cost for part in self.found.parts),
+        }
+
+    def focal(self, sensor, width):
+        return self.shot.lens.focal / sensor * width
+
+    def distance(self):
+        if not self.along:
+            return self.shot.subject.distance
+        out = self.a.course.marks - self.shot.move.distance / 2
+        return self.shot.subject.distance - self.sense * out * math.cos(self.alpha)
+
+    def plate_size(self):
+        c, wheel = self.d.carriage, self.rows.wheel
+        gauge = self.wheel_gauge()
+        long = max(
+            c.length,
+            2 * abs(c.camera_offset) + 2 * CAMERA,
+            c.wheelbase + wheel.pattern_along + 2 * FOOT,
+        )
+        broad = max(gauge + wheel.pattern_across + 2 * MARGIN, 2 * abs(c.camera_side) + 2 * CAMERA)
+        return long, broad
+
+    def wheel_gauge(self):
+        wheel, section = self.rows.wheel, self.rows.section
+        between = self.d.rails.spacing if self.pair else 0.0
+        if wheel.mount == "upright" or not self.pair:
+            return between + section.width + wheel.running_diameter
+        return between
+
+    def travel(self):
+        return self.d.rails.length - self.plate_size()[0] - 2 * self.d.stop
+
+    def jam(self):
+        """Two ends pressed by a couple, each with friction: the push that just moves it."""
+        wheel, drive = self.rows.wheel, self.d.drive
+        arm = math.hypot(drive.push_offset, drive.push_height if wheel.captive else 0.0)
+        friction = wheel.side_friction * self.d.carriage.friction
+        if not arm * friction:
+            return 99.0
+        low, high = 1e-6, 1e6
+        for _ in range(100):
+            times = math.sqrt(low * high)
+            presses = times * arm / self.d.carriage.wheelbase
+            if 2 * friction * presses < 1:
+                low = times
+            else:
+                high = times
+        return min(low, 99.0)
+
+    def knock(self):
+        if self.rows.wheel.captive:
+            return None
+        half, side = self.d.carriage.wheelbase / 2, self.gauge / 2
+        weight = self.mass * G
+        cos, _sin = math.cos(self.alpha), math.sin(self.alpha)
+        left = math.inf
+        for mark in range(len(self.times)):
+            drives = [[]]
+            inertia = -self.mass * self.acc[mark]
+            forces = [((inertia, 0.0), (self.x, self.y, self.z))]
+            if self.d.drive.kind == "by hand":
+                hand = (0.0, -self.d.drive.push_offset, self.d.drive.push_height)
+                forces.append(((self.push[mark], 0.0), hand))
+            drives.append(forces)
+            for acting in drives:
+                for way in (-1, 1):
+                    # Over an axle: in the upright plane along the track.
+                    inside = half - way * self.x
+                    # The weight leans along the tilted track.
+                    lean = way * self.alpha
+                    rotated = (
+                        inside * cos + self.z * math.sin(lean),
+                        -inside * math.sin(lean) + self.z * cos,
+                    )
+                    moment = sum(-way * f[0] * at[2] for f, at in acting)
+                    left = min(left, falls(weight, *rotated, moment))
+                    # Over a side: the edge itself is tilted, and so is what turns about it.
+                    inside = side - way * self.y
+                    left = min(left, falls(weight * cos, inside, self.z, 0.0))
+        return left
+
+    def heaviest(self):
+        wheel = self.rows.wheel
+        share = math.sqrt(0.5) if wheel.mount == "angle pair" else 4 / wheel.count
+        return float(np.abs(self.wheels).max()) * share / G
+
+    def plate(self, focal):
+        """A strip on two rests turned in its middle, by adding up its curvature."""
+        c = self.d.carriage
+        material = self.case.row("materials", c.plate_material)
+        moment, span = 2.0 * self.a.load.lens_axis, self.wheel_gauge()
+        x = np.linspace(0, span, 20001)
+        bent = np.where(x < span / 2, -moment * x / span, moment * (1 - x / span))
+        unit = np.where(x < span / 2, -x / span, 1 - x / span)
+        rigid = material.modulus * self.plate_size()[0] * c.plate_thickness**3 / 12
+        return focal * math.tan(np.trapezoid(bent * unit, x) / rigid)
+
+    def ride(self, focal, width):
+        """Sine by sine: each place of wheels moves the lens by itself, squares add up."""
+        wheel, base = self.rows.wheel, self.d.carriage.wheelbase
+        one = wheel.run_out / 2 / math.sqrt(wheel.count / 4)
+        total, across = 0.0, np.linspace(-width / 2, width / 2, 2001)
+        for end in (-1, 1):
+            for side in (-1, 1):
+                lift, slope, tilt = one / 4, end * one / 2 / base, side * one / 2 / self.gauge
+                nose, turn = (slope, tilt) if self.along else (tilt, slope)
+                whole = focal * lift / self.shot.subject.distance
+                total += np.mean(0.5 * (across * turn) ** 2) + 0.5 * whole**2
+                total += 0.5 * (focal * nose) ** 2
+        return math.sqrt(total)
+
+    def on_rails(self, out, across, up):
+        height = self.shot.camera_height - self.a.load.lens_axis - self.d.carriage.screw_height
+        cos, sin = math.cos(self.alpha), math.sin(self.alpha)
+        return np.array([out * cos - up * sin, across, height + out * sin + up * cos])
+
+    def tip(self):
+        d, section, props = self.d, self.rows.section, self.rows.section.properties
+        rails, length = 2 if self.pair else 1, d.rails.length
+        rail_mass = props.area * self.rows.material.density * rails * length
+        rests = [self.on_rails(at - length / 2, 0.0, -section.height) for at in self.rests()]
+        stands = d.supports.kind in ("stand", "end stands")
+        fixed = [(rail_mass, self.on_rails(0.0, 0.0, -section.height / 2))]
+        feet, spread = self.rows.stand.feet, d.supports.spread
+        reach = spread / 2 / math.tan(math.pi / feet) if stands else 0.0
+        for rest in rests if stands else ():
+            fixed.append((self.rows.stand.mass, rest * (1, 1, 0.45)))
+            fixed.append((d.supports.ballast / len(rests), rest * (1, 1, 0.3)))
+        edges = []
+        if d.supports.kind == "stand":
+            for turn in np.arange(16) * math.pi / 8:
+                out = np.array([math.cos(turn), math.sin(turn), 0.0])
+                edges.append((rests[0] * (1, 0, 0) + reach * out, -out))
+        else:
+            side = reach if stands else max(d.rails.spacing if self.pair else 0.0, 0.1) / 2
+            foot = 0.0 if stands else BLOCKS[d.supports.kind][2]
+            corners = []
+            for rest, way in ((rests[0], 1), (rests[0], -1), (rests[-1], -1), (rests[-1], 1)):
+                low = 0.0 if stands else max(rest[2] - foot, 0.0)
+                corners.append(np.array([rest[0], way * side, low]))
+            for first, second in zip(corners, corners[1:] + corners[:1], strict=True):
+                along = second - first
+                inward = np.array([-along[1], along[0], 0.0])
+                edges.append((first, inward / np.linalg.norm(inward), along))
+        left = math.inf
+        ahead = np.array([math.cos(self.alpha), 0.0, math.sin(self.alpha)])
+        for mark, place in enumerate(self.places):
+            out = place - length / 2
+            centre = self.on_rails(out + self.x, self.y, self.z)
+            bodies = [(self.mass, centre), *fixed]
+            weight = sum(mass for mass, _ in bodies) * G
+            middle = sum(mass * at for mass, at in bodies) * G / weight
+            acting = [(-self.mass * self.acc[mark] * ahead, centre)]
+            if d.drive.kind == "by hand":
+                hand = self.on_rails(out, -d.drive.push_offset, d.drive.push_height)
+                acting.append((self.push[mark] * ahead, hand))
+            for edge in edges:
+                start, inward = edge[0], edge[1]
+                axis = np.cross(inward, (0, 0, 1.0)) if len(edge) < 3 else edge[2]
+                axis = axis / np.linalg.norm(axis)
+                # Keeping moment about the edge of what acts: positive presses it down.
+                if np.cross(axis, inward)[2] < 0:
+                    axis = -axis
+                up = np.cross(axis, inward)
+                inside, above = (middle - start) @ inward, (middle - start) @ up
+                square = weight * up[2]
+                kept = sum(float(np.cross(at - start, force) @ axis) for force, at in acting)
+                for moment in (0.0, -kept):
+                    left = min(left, falls(square, inside, above, moment))
+        return left
+
+    def holes(self):
+        """The least left beside any hole of a part that is drilled, pair by pair."""
+        left = math.inf
+        for part in self.found.templates():
+            if part.comes_drilled:
+                continue
+            for number, hole in enumerate(part.holes):
+                radius = hole.diameter / 2
+                left = min(
+                    left,
+                    hole.x - radius,
+                    hole.y - radius,
+                    part.length - hole.x - radius,
+                    part.breadth - hole.y - radius,
+                )
+                for other in part.holes[number + 1 :]:
+                    gap = math.dist((hole.x, hole.y), (other.x, other.y))
+                    left = min(left, gap - radius - other.diameter / 2)
+        return left
