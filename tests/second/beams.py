@@ -130,25 +130,20 @@ def clamped_both(x, length, loads, line, rigidity):
     return found
 
 
-def pinned(places, rigidity, mass, lumps, pin, clamp=False, spring=None):
-    """Stiffness and mass of a beam of many small rigid links on rotational springs.
-
-    A chain of lumps, its bending in the joints between them: finite differences.
-    Returns matrices over the lifts of the nodes, free to turn about the pin.
-    """
+def chain(places, rigidity, mass, lumps):
+    """Stiffness and masses of a beam as a row of lumps on links, bending in its joints."""
     n = len(places)
     step = np.diff(places)
     bend = np.zeros((n, n))
     for at in range(1, n - 1):
         left, right = step[at - 1], step[at]
-        turn = np.zeros(n)
-        turn[at - 1], turn[at + 1] = 1 / left, 1 / right
-        turn[at] = -1 / left - 1 / right
-        share = (left + right) / 2
-        bend += rigidity[at] / share * np.outer(turn, turn)
+        turn = np.array([1 / left, -1 / left - 1 / right, 1 / right])
+        here = slice(at - 1, at + 2)
+        bend[here, here] += rigidity[at] / ((left + right) / 2) * np.outer(turn, turn)
     masses = np.zeros(n)
-    masses[:-1] += mass[:-1] * step / 2
-    masses[1:] += mass[1:] * step / 2
+    link = (mass[:-1] + mass[1:]) / 2 * step
+    masses[:-1] += link / 2
+    masses[1:] += link / 2
     for place, lump in lumps:
         masses[int(np.abs(places - place).argmin())] += lump
     return bend, masses

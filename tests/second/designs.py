@@ -5,9 +5,11 @@ import random
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.project.model import Rig
+from hazel_lantern.core.rigs.jib.model import JibDesign
 from hazel_lantern.core.rigs.slider.model import SliderDesign
+from hazel_lantern.core.shot import Room
 from hazel_lantern.core.workshop import Workshop
-from tests.conftest import assess, changed
+from tests.conftest import assess, changed, shot_of
 
 CATALOGUE = Workshop().catalogue
 
@@ -60,6 +62,77 @@ def sliders(number, seed=11):
             "shot__move__way": dice.choice(["left to right", "right to left", "push in"]),
             "shot__move__tilt": dice.choice([0.0, 0.0, dice.uniform(-0.2, 0.2)]),
             "shot__camera_height": {"floor": 0.4, "table": 0.9}.get(kind, dice.uniform(0.8, 1.5)),
+        }
+        try:
+            rig = changed(base, **edits)
+            assess(rig)
+        except CannotBe:
+            continue
+        found += 1
+        yield rig
+
+
+def jibs(number, seed=12):
+    dice, found = random.Random(seed), 0
+    shot = shot_of(way="rise", distance=1.0, duration=6.0, room=Room(length=8.0, height=4.0))
+    base = Rig(name="Jib", shot=shot, load=Load(items=camera(dice)), design=JibDesign())
+    while found < number:
+        form = dice.choice(["one piece", "tapered board", "two nested pieces"])
+        section = {
+            "one piece": dice.choice(
+                [
+                    "aluminium-box-40x40x3",
+                    "aluminium-tube-40x3",
+                    "pine-44x94",
+                    "aluminium-box-60x30x3",
+                ]
+            ),
+            "tapered board": "pine-44x94",
+            "two nested pieces": "aluminium-box-40x40x3",
+        }[form]
+        front, tail = dice.uniform(0.7, 2.4), dice.uniform(0.5, 1.0)
+        post = dice.uniform(1.2, 1.5)
+        slot = dice.uniform(0.15, 0.25), dice.uniform(0.4, tail - 0.02)
+        edits = {
+            "load__items": camera(dice),
+            "design__boom__form": form,
+            "design__boom__section": section,
+            "design__boom__front": front,
+            "design__boom__tail": tail,
+            "design__boom__tip_height": dice.uniform(0.5, 0.9),
+            "design__boom__joint": 0.55 * front,
+            "design__boom__overlap": dice.uniform(0.1, 0.2),
+            "design__boom__damping": dice.uniform(0.01, 0.05),
+            "design__level__kind": dice.choice(["solid bar", "twin cables", "none"]),
+            "design__level__pins": dice.uniform(0.1, 0.22),
+            "design__level__pins_more": dice.choice([0.0, dice.uniform(-0.002, 0.002)]),
+            "design__level__longer": dice.choice([0.0, dice.uniform(-0.003, 0.003)]),
+            "design__level__preload": dice.uniform(40, 400),
+            "design__level__drilled": dice.choice(["as one stack", "each part by itself"]),
+            "design__level__bar_error": dice.uniform(0.0001, 0.002),
+            "design__level__pins_error": dice.uniform(0.0001, 0.0006),
+            "design__pivots__kind": dice.choice(["bolt-plain", "bolt-washers", "bush-bronze"]),
+            "design__pivots__shear": dice.choice(["single shear", "double shear"]),
+            "design__platform__ahead": dice.uniform(-0.05, 0.2),
+            "design__platform__rise": dice.uniform(0.05, 0.25),
+            "design__platform__looks": dice.choice(["along the boom", "across the boom"]),
+            "design__counterweight__nearest": slot[0],
+            "design__counterweight__farthest": slot[1],
+            "design__counterweight__place": dice.uniform(*slot),
+            "design__counterweight__above": dice.uniform(-0.05, 0.05),
+            "design__post__height": post,
+            "design__post__spread": dice.uniform(0.8, 1.3),
+            "design__post__ballast": dice.choice([0.0, dice.uniform(0, 20)]),
+            "design__post__twist_stiffness": dice.uniform(200, 3000),
+            "design__swing__up": dice.uniform(0.4, 0.7),
+            "design__swing__down": dice.uniform(0.3, 0.5),
+            "shot__move__distance": dice.uniform(0.4, 0.7) * front,
+            "shot__move__sweep": dice.choice([0.0, dice.uniform(-1.0, 1.0)]),
+            "shot__move__way": dice.choice(["rise", "sink"]),
+            "shot__pace__duration": dice.uniform(3, 10),
+            "shot__pace__ease": dice.choice(["smooth", "soft ramps"]),
+            "shot__camera_height": post + dice.uniform(0.1, 0.25),
+            "shot__subject__distance": dice.uniform(1.5, 4),
         }
         try:
             rig = changed(base, **edits)

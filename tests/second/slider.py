@@ -6,6 +6,7 @@ import numpy as np
 
 from hazel_lantern.core.mechanics.constants import GRAVITY as G
 from tests.second.beams import Rail, clamped_both, falls, overhang
+from tests.second.parts import bought_cost, least_left
 
 MARGIN, CAMERA, FOOT = 0.02, 0.015, 0.012
 BLOCKS = {"floor": (0.02, 0.35, 0.1), "table": (0.45, 0.95, 0.04)}
@@ -269,8 +270,8 @@ class Second:
             "fit": max(d.rails.spacing_error if self.pair else 1e-4, 1e-6)
             if wheel.face == rows.section.running_face
             else None,
-            "holes": self.holes(),
-            "budget": sum(part.cost for part in self.found.parts),
+            "holes": least_left(self.found.templates()),
+            "budget": bought_cost(self.found),
         }
 
     def focal(self, sensor, width):
@@ -440,24 +441,4 @@ class Second:
                 kept = sum(float(np.cross(at - start, force) @ axis) for force, at in acting)
                 for moment in (0.0, -kept):
                     left = min(left, falls(square, inside, above, moment))
-        return left
-
-    def holes(self):
-        """The least left beside any hole of a part that is drilled, pair by pair."""
-        left = math.inf
-        for part in self.found.templates():
-            if part.comes_drilled:
-                continue
-            for number, hole in enumerate(part.holes):
-                radius = hole.diameter / 2
-                left = min(
-                    left,
-                    hole.x - radius,
-                    hole.y - radius,
-                    part.length - hole.x - radius,
-                    part.breadth - hole.y - radius,
-                )
-                for other in part.holes[number + 1 :]:
-                    gap = math.dist((hole.x, hole.y), (other.x, other.y))
-                    left = min(left, gap - radius - other.diameter / 2)
         return left

@@ -217,3 +217,24 @@ def test_the_whole_pack_of_a_jib_is_written(tmp_path, jib, workshop, units):
 def test_a_jib_survives_the_file(jib, kind, form):
     project = Project(name="Mill", rigs=(built(jib, kind, form),))
     assert loads(dumps(project)) == project
+
+
+@pytest.mark.parametrize(
+    ("rest", "key", "word"),
+    [("strap", "arm-strap", "strap"), ("rest under the tail", "arm-rest", "rest"), ("none", "", "")],
+)
+def test_nothing_is_asked_for_that_is_not_bought(jib, rest, key, word):
+    found = assess(changed(jib, design__post__rest=rest))
+    said = " ".join([step.text for step in found.steps()] + list(found.set_card())).lower()
+    assert ("strap" in said) is (rest == "strap")
+    bought = {part.catalogue_id for part in found.parts}
+    assert bought & {"arm-strap", "arm-rest"} == ({key} if key else set())
+    assert word in said
+
+
+def test_bolted_weights_are_not_told_to_slide(jib):
+    found = assess(changed(jib, design__counterweight__carrier="bolted in one place"))
+    said = " ".join([step.text for step in found.steps()] + list(found.set_card()))
+    assert "sliding" not in said
+    assert "Move the weights" not in said
+    assert "small weights" in said

@@ -13,9 +13,18 @@ from hazel_lantern.core.rigs.kit.words import CLAMPED, CUTTING, cut_steps, works
 from hazel_lantern.core.units import write
 
 LOADING = (
-    "Two people load the arm. Strap or hold it first; the camera goes on first and the weights "
+    "Two people load the arm. {} first; the camera goes on first and the weights "
     "last; the weights come off first and the camera last."
 )
+#: How the arm is kept from falling while it is loaded, as a sentence begins, and let go again.
+PARKED = {
+    "strap": ("Strap the arm level", "Loosen the strap with a hand on the tail"),
+    "rest under the tail": (
+        "Set the tail on its rest",
+        "Take the rest away with a hand on the tail",
+    ),
+    "none": ("One of two people holds the arm", "Let it go slowly, a hand on the tail"),
+}
 
 
 def readout(answer: JibAnswer, station: str) -> tuple[tuple[str, str], ...]:
@@ -60,7 +69,7 @@ def cautions(answer: JibAnswer, station: str) -> tuple[str, ...]:
     """What to mind at a station; nothing that is not at stake there."""
     found = []
     if station in ("Load", "Frame"):
-        found.append(LOADING)
+        found.append(LOADING.format(PARKED[answer.design.post.rest][0]))
     if station in ("Shot", "Frame"):
         found.append("Nobody stands under the arm or in the way of its tail.")
     if station == "Drive":
@@ -167,6 +176,7 @@ def steps(answer: JibAnswer) -> tuple[Step, ...]:
     post, swing = design.post, design.swing
     stack = design.counterweight.stack_name(design.counterweight.loaded, style)
     place = write(design.counterweight.place, "length", style)
+    slides, (parked, loosened) = design.counterweight.slides, PARKED[post.rest]
     return (
         *_boom_steps(answer),
         *_level_steps(answer),
@@ -184,14 +194,20 @@ def steps(answer: JibAnswer) -> tuple[Step, ...]:
             ("spanner", "angle gauge"),
         ),
         Step(
-            f"Strap the arm level. Camera on and locked, then {stack}, {place} behind the "
-            "pivot, collars tight. Loosen the strap with a hand on the tail.",
+            f"{parked}. Camera on and locked, then {stack}, {place} behind the "
+            f"pivot, {'collars' if slides else 'bolts'} tight. {loosened}.",
             ("tape",),
-            LOADING,
+            LOADING.format(parked),
         ),
         Step(
-            "Let it go at the top, level and at the bottom. Move the weights by the least that "
-            "stops the drift, and write down where they ended.",
+            "Let it go at the top, level and at the bottom. "
+            + (
+                "Move the weights by the least that stops the drift, and write down where they "
+                "ended."
+                if slides
+                else "Lay small weights on the tail or the platform until it stops drifting, fix "
+                "them there, and write down how much it was."
+            ),
             ("tape", "pencil"),
         ),
     )
@@ -203,6 +219,7 @@ def set_card(answer: JibAnswer) -> tuple[str, ...]:
     weights, shot = design.counterweight, answer.shot
     stack = weights.stack_name(weights.loaded, style)
     lighter, heavier = payload_range(answer)
+    parked, _ = PARKED[design.post.rest]
     feet = standing.foot_reach(answer.rows.stand.feet, design.post.spread)
     reach = float(answer.stop_to_stop(answer.lens)[0].max())
     clear = max(reach, design.boom.tail) + 0.5
@@ -212,15 +229,22 @@ def set_card(answer: JibAnswer) -> tuple[str, ...]:
         f"Feet {write(design.post.spread, 'length', style)} apart, "
         f"{write(feet, 'length', style)} from the post, on firm level ground; local rules first.",
         f"Keep {write(clear, 'length', style)} clear all round the post.",
-        "Load: strap or hold the arm; camera on and locked first; weights last; then let it up.",
-        f"Weights: {stack}, {write(weights.place, 'length', style)} behind the pivot. They take "
-        f"a camera from {write(max(answer.centre.mass - lighter, 0.0), 'mass', style)} to "
-        f"{write(max(answer.centre.mass + heavier, 0.0), 'mass', style)} by sliding.",
+        f"Load: {parked[:1].lower()}{parked[1:]}; camera on and locked first; weights last; then "
+        "let it up.",
+        f"Weights: {stack}, {write(weights.place, 'length', style)} behind the pivot. "
+        + (
+            f"They take a camera from "
+            f"{write(max(answer.centre.mass - lighter, 0.0), 'mass', style)} to "
+            f"{write(max(answer.centre.mass + heavier, 0.0), 'mass', style)} by sliding."
+            if weights.slides
+            else "They are bolted: trim with small weights."
+        ),
         f"Check: let go at the top, level, at the bottom. Stops at "
         f"{write(design.swing.up, 'angle', style)} up and "
         f"{write(design.swing.down, 'angle', style)} down.",
         f"Move: {move} in {write(shot.pace.duration, 'time', style)}; about "
         f"{write(pull, 'force', style)} at the "
         "tail.",
-        "Unload: strap or hold the arm; weights off first; camera last. Never the camera first.",
+        f"Unload: {parked[:1].lower()}{parked[1:]}; weights off first; camera last. Never the "
+        "camera first.",
     )

@@ -1,0 +1,604 @@
+"""A jib's lamps by a second method."""
+
+import itertools
+import math
+
+import numpy as np
+from scipy.integrate import solve_ivp
+
+from hazel_lantern.core.mechanics.constants import GRAVITY as G
+from tests.second.beams import chain, falls, frequencies
+from tests.second.parts import bought_cost, least_left
+
+BOOM_END, BAR_END = 0.03, 0.02
+BOLT = 70e6
+NODES = 501
+
+
+def halved(function, low, high, steps=80):
+    """Where a rising function of many at once is nothing, by halving."""
+    for _ in range(steps):
+        middle = (low + high) / 2
+        above = function(middle) > 0
+        low, high = np.where(above, low, middle), np.where(above, middle, high)
+    return (low + high) / 2
+
+
+class Second:
+    """One jib, worked out from its design and the pace of its move alone."""
+
+    def __init__(self, found):
+        self.found, self.d, self.case = found, found.answer.design, found.case
+        self.shot, self.rows, self.load = found.answer.shot, found.answer.rows, found.answer.load
+        self.settings = found.case.settings
+        self.front, self.tail = self.d.boom.front, self.d.boom.tail
+        self.open = self.d.level.kind == "none"
+        items = self.load.items
+        self.camera = sum(item.mass for item in items)
+        self.along = self.d.platform.looks == "along the boom"
+        ahead = sum(i.mass * (i.forward if self.along else -i.right) for i in items) / self.camera
+        self.ahead = self.d.platform.ahead + ahead
+        self.up = sum(i.mass * i.up for i in items) / self.camera
+        self.boom()
+        self.swings()
+
+    # The boom, its masses and its stiffness along a fine row of places
+
+    def boom(self):
+        b, rows = self.d.boom, self.rows
+        back = np.linspace(-self.tail, 0, int(NODES * self.tail / (self.tail + self.front)) + 2)
+        ahead = np.linspace(0, self.front, NODES)[1:]
+        self.x = np.concatenate([back, ahead])
+        self.pin = len(back) - 1
+        one = self.d.counterweight
+        # The weights' own place is made a node.
+        near = int(np.abs(self.x[: self.pin] + one.place).argmin())
+        if 0 < near < self.pin:
+            self.x[near] = -one.place
+        outer, inner = rows.section, rows.tip_section
+        share = np.ones_like(self.x)
+        if b.form == "tapered board" and outer.shape == "rectangle":
+            reach = np.where(self.x > 0, self.x / self.front, -self.x / self.tail)
+            share = 1 - (1 - b.tip_height) * reach
+
+        def stiff(row, material, sideways):
+            p = row.properties
+            upright = p.second_moment - p.product_moment**2 / p.sideways_moment
+            return material.modulus * (p.sideways_moment if sideways else upright)
+
+        self.rigid = stiff(outer, rows.material, False) * share**3
+        self.broad = stiff(outer, rows.material, True) * share
+        self.line = outer.properties.area * rows.material.density * share
+        self.tip_line = float(self.line[-1])
+        if b.form == "two nested pieces":
+            start = b.joint - b.overlap
+            more = [stiff(inner, rows.tip_material, side) for side in (False, True)]
+            own = inner.properties.area * rows.tip_material.density
+            both, past = (self.x > start) & (self.x < b.joint), self.x >= b.joint
+            self.rigid = np.where(past, more[0], self.rigid + both * more[0])
+            self.broad = np.where(past, more[1], self.broad + both * more[1])
+            self.line = np.where(past, own, self.line + both * own)
+            self.tip_line = own
+        beside = 0.0
+        level = self.d.level
+        if level.kind == "solid bar":
+            line = rows.bar.properties.area * rows.bar_material.density
+            self.beside = (line, -BAR_END, self.front + level.longer + BAR_END)
+        elif level.kind == "twin cables":
+            self.beside = (2 * rows.wire.line_mass, 0.0, self.front)
+        else:
+            self.beside = (0.0, 0.0, self.front)
+        line, start, end = self.beside
+        beside = line * (end - start)
+        self.weights = sum(p.mass * p.on_bar for p in one.plates) + one.bar_mass
+        self.payload = self.camera + self.d.platform.mass
+        self.lumps = [(self.front, self.payload + beside / 2), (-one.place, self.weights)]
+
+    def turning(self, bare=False):
+        """Everything that turns as many small bodies: mass, along and above the pins' line."""
+        middles = (self.x[:-1] + self.x[1:]) / 2
+        mass = (self.line[:-1] + self.line[1:]) / 2 * np.diff(self.x)
+        found = [(m, at, 0.0) for m, at in zip(mass, middles, strict=True)]
+        found.append((self.tip_line * BOOM_END, self.front + BOOM_END / 2, 0.0))
+        found.append((self.rows.handle_mass, -self.tail, 0.0))
+        line, start, end = self.beside
+        step = (end - start) / 400
+        found += [(line * step, start + (k + 0.5) * step, 0.0) for k in range(400)]
+        found.append((self.d.platform.mass, self.front, 0.0))
+        w = self.d.counterweight
+        found.append((self.weights, -w.place, w.above))
+        if not bare:
+            p = self.d.platform
+            found.append(
+                (self.camera, self.front + p.ahead, p.rise)
+                if self.open
+                else (self.camera, self.front, 0.0)
+            )
+        return np.array(found).T
+
+    # The swing
+
+    def lens(self, swing):
+        p, post = self.d.platform, self.d.post.height
+        if self.open:
+            out = self.front + p.ahead
+            return (
+                out * np.cos(swing) - p.rise * np.sin(swing),
+                post + out * np.sin(swing) + p.rise * np.cos(swing) + self.load.lens_axis,
+            )
+        return (
+            self.front * np.cos(swing) + p.ahead,
+            post + self.front * np.sin(swing) + p.rise + self.load.lens_axis,
+        )
+
+    def swing_at(self, height):
+        stops = self.d.swing
+        lean = math.atan2(self.d.platform.rise, self.front + self.d.platform.ahead)
+        top = math.pi / 2 - (lean if self.open else 0.0)
+        low, high = np.full_like(height, -top - 2 * lean * self.open), np.full_like(height, top)
+        found = halved(lambda angle: self.lens(angle)[1] - height, low, high)
+        return np.clip(found, -stops.down, stops.up)
+
+    def swings(self):
+        self.times, motion = self.shot.pace.marked(self.shot.move.distance)
+        sense = self.shot.move.sense
+        self.heights = self.shot.camera_height + sense * (
+            motion.place - self.shot.move.distance / 2
+        )
+        self.swing = self.swing_at(self.heights)
+        stops = self.d.swing
+        self.whole = np.linspace(-stops.down, stops.up, 61)
+
+    def angular(self, times):
+        """Angular acceleration by differences of the swing itself."""
+        step = 1e-3 * self.shot.pace.duration / 6
+
+        def at(time):
+            time = np.clip(time, 0.0, self.shot.pace.duration)
+            motion = self.shot.pace.motion(self.shot.move.distance, time)
+            way = motion.place - self.shot.move.distance / 2
+            return self.swing_at(self.shot.camera_height + self.shot.move.sense * way)
+
+        return (at(times + step) - 2 * at(times) + at(times - step)) / step**2
+
+    # Level
+
+    def moment(self):
+        return self.camera * G * self.ahead
+
+    def errors(self):
+        level = self.d.level
+        stack = level.drilled == "as one stack"
+        along = min(level.bar_error, 1e-4) if stack and not level.longer else level.bar_error
+        pair = min(level.pins_error, 1e-4) if stack and not level.pins_more else level.pins_error
+        return along, pair
+
+    def bar_tilts(self, swing):
+        """Closure by halving: the bar's own length at the tilt that is looked for."""
+        level, (along, pair) = self.d.level, self.errors()
+        play = math.copysign(self.rows.pivot.play, self.moment()) if self.moment() else 0.0
+        found = []
+        for a, b, c in itertools.product((-1, 0, 1), repeat=3):
+            bar = self.front + level.longer + play + a * along
+            post = level.pins + b * pair
+            plate = level.pins + level.pins_more + c * pair
+
+            def stretched(tilt, bar=bar, post=post, plate=plate):
+                x = self.front * np.cos(swing) - plate * np.sin(tilt)
+                z = self.front * np.sin(swing) + plate * np.cos(tilt) - post
+                # Nose up brings the upper pin back, so the bar would be too long.
+                return bar - np.hypot(x, z)
+
+            low, high = np.full_like(swing, -1.0), np.full_like(swing, 1.0)
+            found.append(halved(stretched, low, high))
+        return np.array(found)
+
+    def cable_state(self, swing):
+        """Tilt and pulls of both cables for every sign of the errors, from least energy."""
+        level, (_, pair) = self.d.level, self.errors()
+        stiff, tight, moment = self.rows.wire.axial_stiffness, level.preload, self.moment()
+        tilts, pulls = [], []
+        for signs in SIGNS:
+            post = level.pins + signs[0] * pair, -(level.pins + signs[1] * pair)
+            wide = level.pins + level.pins_more
+            plate = wide + signs[2] * pair, -(wide + signs[3] * pair)
+
+            def length(angle, tilt, end, post=post, plate=plate):
+                x = self.front * np.cos(angle) - plate[end] * np.sin(tilt)
+                z = self.front * np.sin(angle) + plate[end] * np.cos(tilt) - post[end]
+                return np.hypot(x, z)
+
+            upper = max((moment - 2 * tight * plate[1]) / (plate[0] - plate[1]), 0.0)
+            lower = max(2 * tight - upper, 0.0)
+            if lower == 0:
+                upper = max(moment, 0.0) / plate[0]
+            free = [
+                length(0.0, 0.0, 0) / (1 + upper / stiff),
+                length(0.0, 0.0, 1) / (1 + lower / stiff),
+            ]
+
+            def slope(tilt, length=length, free=free):
+                step, total = 1e-6, moment
+                for end in (0, 1):
+                    taut = np.maximum(length(swing, tilt, end) / free[end] - 1, 0.0)
+                    rate = length(swing, tilt + step, end) - length(swing, tilt - step, end)
+                    total = total + stiff * taut * rate / (2 * step)
+                return total
+
+            tilt = halved(slope, np.full_like(swing, -0.5), np.full_like(swing, 0.5), 50)
+            tilts.append(tilt)
+            pulls.append([stiff * (length(swing, tilt, end) / free[end] - 1) for end in (0, 1)])
+        return np.array(tilts), np.array(pulls)
+
+    # Lamps
+
+    def all(self):
+        found = {
+            "reach": self.reach(),
+            "height": self.height(),
+            "balance": self.balance(),
+            "counterweight": self.trim(),
+            "bars-clear": self.bars_clear(),
+            "head": float(np.abs(self.swing).max()),
+            "bars": self.bars(),
+            "boom-stress": self.stress(),
+            "boom-dip": float((self.dip() * np.cos(self.swing)).max()),
+            "bounce": self.bounce(),
+            "windup": self.windup(),
+            "tip": self.tip(False),
+            "bare-arm": self.tip(True),
+            "base-load": float(self.turning()[0].sum()) + self.rows.turntable.mass,
+            "play": self.play(),
+            "holes": least_left(self.found.templates()),
+            "budget": bought_cost(self.found),
+        }
+        if not self.open:
+            tilts = self.tilts(self.swing)
+            change = np.ptp(tilts, axis=1)
+            worst = tilts[int(change.argmax())]
+            focal = self.focal()
+            found["level" if self.along else "roll"] = float(
+                np.ptp(focal * np.tan(worst)) if self.along else np.ptp(worst)
+            )
+        return found
+
+    def tilts(self, swing):
+        if self.d.level.kind == "twin cables":
+            return self.cable_state(swing)[0]
+        return self.bar_tilts(swing)
+
+    def focal(self):
+        sensor = self.case.row("sensors", self.shot.lens.sensor).width
+        return self.shot.lens.focal / sensor * self.shot.lens.frame_width
+
+    def foot(self, inside):
+        feet, spread = self.rows.stand.feet, self.d.post.spread
+        return spread / 2 / (math.tan if inside else math.sin)(math.pi / feet)
+
+    def reach(self):
+        return float(self.lens(self.swing)[0].min()) - self.foot(False)
+
+    def height(self):
+        heights = self.lens(self.whole)[1]
+        half = self.shot.move.distance / 2
+        return min(
+            heights.max() - self.shot.camera_height - half,
+            self.shot.camera_height - half - heights.min(),
+        )
+
+    def energy(self, bodies, swing):
+        mass, along, up = bodies
+        return G * float((mass * (along * math.sin(swing) + up * math.cos(swing))).sum())
+
+    def balance(self):
+        bodies, step = self.turning(), 1e-4
+        return max(
+            abs(self.energy(bodies, a + step) - self.energy(bodies, a - step)) / (2 * step)
+            for a in self.whole
+        )
+
+    def lever(self):
+        return self.front + (self.d.platform.ahead if self.open else 0.0)
+
+    def trim(self):
+        w = self.d.counterweight
+        mass, along, _ = self.turning()
+        needed = float((mass * along).sum()) + self.weights * w.place
+        if w.carrier == "slides in a slot" and self.weights > 0:
+            return (
+                min(needed - self.weights * w.nearest, self.weights * w.farthest - needed)
+                / self.lever()
+            )
+        return None
+
+    def bars_clear(self):
+        level, rows = self.d.level, self.rows
+        beside = rows.bar.height if level.kind == "solid bar" else rows.wire.diameter
+        steep = max(self.d.swing.up, self.d.swing.down)
+        pins = level.pins + min(level.pins_more, 0.0)
+        return pins * math.cos(steep) - (rows.section.height + beside) / 2
+
+    def play(self):
+        level = self.d.level
+        if level.kind != "solid bar":
+            return None
+        lens = abs(self.d.platform.rise + self.load.lens_axis)
+        hurry = self.camera * np.abs(self.angular(self.times)).max() * self.front
+        if abs(self.moment()) > (2.0 + hurry) * lens:
+            return 0.0
+        size = self.focal() if self.along else self.shot.lens.frame_width / 2
+        return size * math.tan(self.rows.pivot.play / level.pins)
+
+    def bars(self):
+        """The most used, by forces added as vectors at the steeper stop."""
+        d, rows, level = self.d, self.rows, self.d.level
+        planes = 1 if d.pivots.shear == "single shear" else 2
+        weight = float(self.turning()[0].sum()) * G
+        drawn = 2 * level.preload if level.kind == "twin cables" else 0.0
+        used = [math.hypot(weight, drawn) / (rows.main_bolt.stress_area * planes * BOLT)]
+        bolt = rows.bolt.stress_area * planes * BOLT
+        if level.kind == "twin cables":
+            used.append(math.hypot(self.payload * G, drawn) / bolt)
+            _, pulls = self.cable_state(np.concatenate([self.swing, self.whole]))
+            used.append(1 - pulls.min() / level.preload)
+            used.append(pulls.max() / (rows.wire.breaking * 0.8 / 5))
+        elif level.kind == "solid bar":
+            steep = max(d.swing.up, d.swing.down)
+            # Virtual work: the bar's other end moves p cos(swing) for a turn of the platform.
+            pull = self.moment() / (level.pins * math.cos(steep))
+            used.append(math.hypot(self.payload * G, pull) / bolt)
+            used.append(abs(pull) / bolt)
+            hole = rows.bolt.diameter + rows.pivot.around if rows.pivot.around else rows.bolt.close
+            bar, p = rows.bar, rows.bar.properties
+            left = 1.0
+            if bar.shape in ("round tube", "rectangular tube", "oval tube"):
+                left = 1 - 2 * bar.wall * hole / p.area
+            elif bar.shape in ("rectangle", "round bar"):
+                left = 1 - bar.width * hole / p.area
+            bears = p.area * left * rows.bar_material.working_stress
+            if pull < 0:
+                material = rows.bar_material
+                least = min(p.second_moment, p.sideways_moment)
+                euler = math.pi**2 * material.modulus * material.creep_factor * least
+                bears = min(bears, euler / (self.front + level.longer) ** 2 / 3)
+            used.append(abs(pull) / bears)
+        return None if self.too_wide() else max(used)
+
+    def too_wide(self):
+        """A hole that its part is too small for is another matter, and no figure of strength."""
+        return "Hole too wide" in self.found.by_id["jib.bars"].headline
+
+    def moments(self):
+        """Hogging moment at every place, by statics of what hangs past it."""
+        step = np.diff(self.x)
+        weight = (self.line[:-1] + self.line[1:]) / 2 * step * G
+        middle = (self.x[:-1] + self.x[1:]) / 2
+        found = np.zeros_like(self.x)
+        for at, place in enumerate(self.x):
+            for way in (1, -1) if at == self.pin else ((1,) if at > self.pin else (-1,)):
+                past = way * (middle - place) > 0
+                total = float((weight[past] * np.abs(middle[past] - place)).sum())
+                total += sum(m * G * abs(p - place) for p, m in self.lumps if way * (p - place) > 0)
+                found[at] = max(found[at], total)
+        return found
+
+    def stress(self):
+        b, rows, bent = self.d.boom, self.rows, self.moments()
+        w = self.d.counterweight
+        hole = rows.main_bolt.diameter + rows.pivot.around
+        if not rows.pivot.around:
+            hole = rows.main_bolt.close
+
+        def left(width):
+            section, p = rows.section, rows.section.properties
+            if width > section.height - 0.004:
+                return 0.01
+            lost = 2 * section.wall if "tube" in section.shape else section.width
+            return 1 - lost * width**3 / 12 / p.second_moment
+
+        bent[self.pin] /= left(hole)
+        slot = (w.nearest, w.farthest) if w.carrier == "slides in a slot" else (w.place, w.place)
+        inside = (self.x <= -slot[0]) & (self.x >= -slot[1])
+        bent[inside] /= left(rows.bolt.clearance)
+        worst = 0.0
+        p = rows.section.properties
+        share = np.ones_like(self.x)
+        if b.form == "tapered board":
+            reach = np.where(self.x > 0, self.x / self.front, -self.x / self.tail)
+            share = (1 - (1 - b.tip_height) * reach) ** 2
+        strong = p.second_moment / p.extreme_fibre * rows.material.working_stress * share
+        if b.form == "two nested pieces":
+            q = rows.tip_section.properties
+            thin = q.second_moment / q.extreme_fibre * rows.tip_material.working_stress
+            # Where both overlap the outer piece is counted alone.
+            strong = np.where(self.x >= b.joint, thin, strong)
+        worst = float((bent / strong).max())
+        if b.form == "two nested pieces":
+            at_joint = float(np.interp(b.joint, self.x, bent))
+            worst = max(worst, at_joint / thin)
+        near = float(np.interp(-slot[0], self.x, self.moments())) / left(rows.bolt.clearance)
+        return max(worst, near / float(np.interp(-slot[0], self.x, strong)))
+
+    def sunk(self, moment):
+        """Tip's way out of line for a bending moment over the front: twice integrated."""
+        front = self.x >= 0
+        x, bent = self.x[front], (moment / self.rigid)[front]
+        return float(np.trapezoid(bent * (self.front - x), x))
+
+    def dip(self):
+        bent = self.moments()
+        # At the pin the moment of the front alone bends the front.
+        step = np.diff(self.x)[self.pin :]
+        weight = (self.line[:-1] + self.line[1:])[self.pin :] / 2 * step * G
+        middle = ((self.x[:-1] + self.x[1:]) / 2)[self.pin :]
+        end = self.lumps[0][1] * G * self.front
+        bent[self.pin] = float((weight * middle).sum()) + end
+        return self.sunk(bent) / self.rows.material.creep_factor
+
+    def soft(self):
+        return self.sunk(np.maximum(self.front - self.x, 0.0) * (self.x >= 0))
+
+    def rung(self, acceleration, frequency, damping):
+        """Most and left of a swing whose foot is hurried, stepped by an ODE solver."""
+        omega, end = 2 * math.pi * frequency, self.shot.pace.duration
+        grid = np.linspace(0, end, 6001)
+        hurry = acceleration(grid)
+
+        def rates(time, state):
+            push = np.interp(time, grid, hurry)
+            return state[1], -2 * damping * omega * state[1] - omega**2 * state[0] - push
+
+        run = solve_ivp(
+            rates, (0, end), (0.0, 0.0), rtol=1e-7, atol=1e-12, max_step=min(0.05, 0.05 / frequency)
+        )
+        lag, speed = run.y[:, -1]
+        ringing = omega * math.sqrt(1 - damping**2)
+        left = math.hypot(lag, (speed + damping * omega * lag) / ringing)
+        return float(np.abs(run.y[0]).max()), left
+
+    def friction(self):
+        rows, level = self.rows, self.d.level
+        drawn = 2 * level.preload if level.kind == "twin cables" else 0.0
+        weight, part = float(self.turning()[0].sum()) * G, rows.pivot.friction / 2
+        found = part * rows.main_bolt.diameter * math.hypot(weight, drawn) + self.d.pivots.drag
+        if self.open:
+            return found
+        found += part * rows.bolt.diameter * math.hypot(self.payload * G, drawn)
+        if level.kind == "solid bar":
+            found += part * rows.bolt.diameter * 2 * abs(self.moment() / level.pins)
+        return found
+
+    def bounce(self):
+        bend, masses = chain(self.x, self.rigid, self.line, self.lumps)
+        frequency = frequencies(bend, masses, self.pin)[1]
+        damping, distance = self.d.boom.damping, self.shot.subject.distance
+        hurry = self.angular(self.times) * self.front
+        _, left = self.rung(lambda t: self.angular(t) * self.front, frequency, damping)
+        mass, along, up = self.turning()
+        inertia = float((mass * (along**2 + up**2)).sum())
+        effort = (
+            inertia * hurry / self.front
+            + self.friction() * self.shot.move.sense
+            + np.array(
+                [
+                    G * float((mass * (along * math.cos(a) - up * math.sin(a))).sum())
+                    for a in self.swing
+                ]
+            )
+        )
+        force = np.abs(effort).max() / self.front + self.settings.hand_push
+        shown = (left + force * self.soft()) * self.focal() / distance
+        return max(math.log(shown), 0.0) / (damping * 2 * math.pi * frequency)
+
+    def windup(self):
+        sweep = self.shot.move.sweep
+        if not sweep:
+            return None
+        rows, reach = self.rows, self.front + self.d.platform.ahead
+        stiff = 1 / (1 / self.d.post.twist_stiffness + 1 / rows.turntable.twist_stiffness)
+        mass, along, up = self.turning()
+        whole = float((mass * (along**2 + up**2)).sum())
+        if not self.open:
+            whole += self.camera * ((self.front + self.ahead) ** 2 - self.front**2)
+        bend, masses = chain(self.x, self.broad, self.line, self.lumps)
+        size = len(self.x)
+        # Base and all: the boom turns with the post as its clamp, whose turn is one freedom more.
+        tip = np.zeros(size)
+        tip[-1], tip[-2] = 1 / (self.x[-1] - self.x[-2]), -1 / (self.x[-1] - self.x[-2])
+        clamp = np.zeros(size + 1)
+        # The slope at the pin, over both of its sides, follows the post's turn.
+        left, right = self.x[self.pin] - self.x[self.pin - 1], self.x[self.pin + 1]
+        full = np.zeros((size + 1, size + 1))
+        full[:size, :size] = bend
+        for place, gap in ((self.pin - 1, -left), (self.pin + 1, right)):
+            clamp[:] = 0.0
+            clamp[place], clamp[size] = 1 / gap, -1.0
+            hard = 2 * self.broad[self.pin] / abs(gap)
+            full += hard * np.outer(clamp, clamp)
+        joint = np.zeros(size)
+        joint[self.pin - 1], joint[self.pin + 1] = 1 / left, 1 / right
+        joint[self.pin] = -1 / left - 1 / right
+        full[:size, :size] -= self.broad[self.pin] / ((left + right) / 2) * np.outer(joint, joint)
+        full[size, size] += stiff
+        inertia = np.zeros((size + 1, size + 1))
+        inertia[:size, :size] = np.diag(masses)
+        more = whole - float((masses * self.x**2).sum())
+        inertia[:size, :size] += more * np.outer(tip, tip)
+        free = np.arange(size + 1) != self.pin
+        where = np.ix_(free, free)
+        stiffness, inertia = full[where], inertia[where]
+        line = np.append(self.x, 1.0)[free]
+        shape = np.linalg.solve(stiffness, inertia @ line)
+        for _ in range(6):
+            old = shape
+            shape = np.linalg.solve(stiffness, inertia @ shape)
+            square = float(shape @ inertia @ old) / float(shape @ inertia @ shape)
+        frequency = math.sqrt(square) / (2 * math.pi)
+        still = np.linalg.solve(stiffness, inertia @ line)
+        slope = (still[-2] - still[-3]) / (self.x[-1] - self.x[-2])
+        aside = still[-2] + slope * (reach - self.front)
+
+        def hurry(times):
+            motion = self.shot.pace.motion(self.shot.move.distance, times)
+            return sweep / self.shot.move.distance * motion.acceleration
+
+        most, _ = self.rung(hurry, frequency, 0.05)
+        turn = most * square * slope
+        return self.focal() * (math.tan(turn) + turn * aside / slope / self.shot.subject.distance)
+
+    def tip(self, bare):
+        """Over every side of the feet, panned any way, the weight moved as one point."""
+        d, rows, reach = self.d, self.rows, self.foot(True)
+        mass, along, up = self.turning(bare)
+        swings = self.whole if bare else np.concatenate([self.swing, self.whole])
+        pulls = np.zeros_like(swings)
+        if not bare:
+            whole, x, z = self.turning()
+            inertia = float((whole * (x**2 + z**2)).sum())
+            drift = np.array(
+                [G * float((whole * (x * math.cos(a) - z * math.sin(a))).sum()) for a in self.swing]
+            )
+            effort = inertia * self.angular(self.times) + drift
+            effort = effort + self.friction() * self.shot.move.sense
+            pulls[: self.swing.size] = effort / self.tail
+        left = math.inf
+        for swing, pull in zip(swings, pulls, strict=True):
+            cos, sin = math.cos(swing), math.sin(swing)
+            points = [
+                (m, x * cos - z * sin, d.post.height + x * sin + z * cos)
+                for m, x, z in zip(mass, along, up, strict=True)
+            ]
+            if not bare:
+                m, out, high = points.pop()
+                if self.open:
+                    out += self.ahead - d.platform.ahead
+                    high += self.up
+                else:
+                    out, high = out + self.ahead, high + d.platform.rise + self.up
+                points.append((m, out, high))
+            points.append((rows.stand.mass, 0.0, 0.4 * d.post.height))
+            points.append((d.post.ballast, 0.0, 0.1 * d.post.height))
+            points.append((rows.turntable.mass, 0.0, d.post.height - rows.turntable.height))
+            total = sum(one[0] for one in points)
+            out = sum(one[0] * one[1] for one in points) / total
+            high = sum(one[0] * one[2] for one in points) / total
+            for way in (1, -1):
+                for hand in (0.0, pull):
+                    # The hand pulls down at the tail, which is on the other side of the post.
+                    moment = hand * (reach + way * self.tail * cos)
+                    left = min(left, falls(total * G, reach - way * out, high, moment))
+        return left
+
+
+#: Errors of the cables' pins: upper and lower at the post, upper and lower at the platform.
+SIGNS = (
+    (0, 0, 0, 0),
+    (0, 0, 1, -1),
+    (0, 0, 1, 1),
+    (1, -1, -1, 1),
+    (-1, 1, 1, -1),
+    (1, 1, -1, -1),
+    (-1, -1, 1, 1),
+    (1, 0, -1, 0),
+    (0, 1, 0, -1),
+)
