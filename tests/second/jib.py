@@ -469,6 +469,9 @@ class Second:
         return found
 
     def bounce(self):
+        if self.height() < 0:
+            # The move runs into its stop: what that does is no bounce of the move's own.
+            return None
         bend, masses = chain(self.x, self.rigid, self.line, self.lumps)
         frequency = frequencies(bend, masses, self.pin)[1]
         damping, distance = self.d.boom.damping, self.shot.subject.distance

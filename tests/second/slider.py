@@ -378,6 +378,8 @@ class Second:
             for side in (-1, 1):
                 lift, slope, tilt = one / 4, end * one / 2 / base, side * one / 2 / self.gauge
                 nose, turn = (slope, tilt) if self.along else (tilt, slope)
+                if wheel.mount == "upright":
+                    nose, turn = slope, 0.0
                 whole = focal * lift / self.shot.subject.distance
                 total += np.mean(0.5 * (across * turn) ** 2) + 0.5 * whole**2
                 total += 0.5 * (focal * nose) ** 2

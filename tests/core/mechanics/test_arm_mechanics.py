@@ -380,3 +380,21 @@ def test_a_tapered_board_sags_as_its_cube_of_height_asks():
 
     expected = quad(bent, 0, front)[0]
     assert boom.sag[-1] == pytest.approx(expected, rel=2e-3)
+
+
+@pytest.mark.parametrize("beside", [0.0011, 0.0015, 0.003])
+def test_weights_a_hair_from_a_joint_do_not_drown_the_bounce(beside):
+    """Where the weights stand beside a joint the frequency goes on as it does farther away."""
+    from hazel_lantern.core.mechanics.boom import Boom, Stretch
+
+    stretches = (
+        Stretch(-0.76, -0.19, (9e3, 12e3), (1.3, 1.6)),
+        Stretch(-0.19, 0.0, (12e3, 14e3), (1.6, 1.8)),
+        Stretch(0.0, 2.2, (14e3, 3e3), (1.8, 1.0)),
+    )
+
+    def bounce(off):
+        return Boom(stretches, ((2.2, 2.5), (-0.19 - off, 7.4))).bounce
+
+    on, far = bounce(0.0), bounce(0.006)
+    assert bounce(beside) == pytest.approx(on + beside / 0.006 * (far - on), rel=1e-4)

@@ -22,8 +22,9 @@ from hazel_lantern.core.mechanics.constants import GRAVITY
 Array = NDArray[np.float64]
 #: Places nearer to each other are one, m: an element so short is lost in rounding.
 CLOSEST = 1e-3
-#: Elements of one even stretch of boom.
-PER_STRETCH = 4
+#: Elements of one even stretch of boom; a stretch so short, m, is one: in slivers of it the lowest
+#: frequency would drown in rounding of the highest.
+PER_STRETCH, SHORT = 4, 0.05
 
 
 @dataclass(frozen=True)
@@ -74,7 +75,9 @@ class Boom:
         places = {place for place, _ in lumps}
         places.update(edge for one in stretches for edge in (one.start, one.end))
         edges = _apart(places, [stretches[0].start, 0.0, stretches[-1].end])
-        between = [np.linspace(a, b, PER_STRETCH + 1) for a, b in pairwise(edges)]
+        between = [
+            np.linspace(a, b, (PER_STRETCH if b - a > SHORT else 1) + 1) for a, b in pairwise(edges)
+        ]
         # Each stretch but the first begins where the one before ends.
         inner = [places[1:] for places in between[1:]]
         self.nodes: Array = np.concatenate([between[0], *inner]).round(9)

@@ -221,7 +221,11 @@ def test_a_jib_survives_the_file(jib, kind, form):
 
 @pytest.mark.parametrize(
     ("rest", "key", "word"),
-    [("strap", "arm-strap", "strap"), ("rest under the tail", "arm-rest", "rest"), ("none", "", "")],
+    [
+        ("strap", "arm-strap", "strap"),
+        ("rest under the tail", "arm-rest", "rest"),
+        ("none", "", ""),
+    ],
 )
 def test_nothing_is_asked_for_that_is_not_bought(jib, rest, key, word):
     found = assess(changed(jib, design__post__rest=rest))

@@ -84,6 +84,15 @@ def test_off_holes_empty_a_cable(jib):
     assert assess(changed(cabled, **tight)).by_id["jib.bars"].value < 1.0
 
 
+def test_against_its_stop_the_boom_stands(jib):
+    far = assess(changed(jib, shot__move__distance=2.2)).answer
+    stops = (far.course.swing >= far.design.swing.up) | (far.course.swing <= -far.design.swing.down)
+    assert stops.any()
+    assert (far.course.rate[stops] == 0).all()
+    assert (far.course.acceleration[stops] == 0).all()
+    assert np.abs(far.course.rate[~stops]).max() > 0
+
+
 def test_an_open_boom_asks_its_head_to_tilt(jib):
     lamp = assess(changed(jib, **OPEN)).by_id["jib.head"]
     swing = assess(changed(jib, **OPEN)).answer.course.swing

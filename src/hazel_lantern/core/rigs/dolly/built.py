@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from functools import lru_cache
 
 from hazel_lantern.core.parts import Bolt, Hole, Template
 from hazel_lantern.core.rigs.dolly.answer import CORNERS, DollyAnswer
@@ -178,6 +179,7 @@ def _track(answer: DollyAnswer) -> list[Template]:
     ]
 
 
+@lru_cache(maxsize=4)
 def templates(answer: DollyAnswer) -> tuple[Template, ...]:
     """Every part that a bolt or a screw goes through."""
     design = answer.design

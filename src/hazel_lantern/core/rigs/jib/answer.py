@@ -204,6 +204,8 @@ class JibAnswer(Answer[JibDesign]):
         rate, acceleration = geometry.rates(
             swing, shot.move.sense * motion.speed, shot.move.sense * motion.acceleration
         )
+        free = self._off_stops(swing)
+        rate, acceleration = rate * free, acceleration * free
         share = self.rise.sweep / shot.move.distance
         pan_rate = share * motion.speed
         reach = geometry.lens(swing)[0]
@@ -225,7 +227,13 @@ class JibAnswer(Answer[JibDesign]):
         motion, sense = shot.pace.motion(shot.move.distance, times), shot.move.sense
         height = shot.camera_height + sense * (motion.place - shot.move.distance / 2)
         swing = geometry.swing_at(height, stops.down, stops.up)
-        return geometry.rates(swing, sense * motion.speed, sense * motion.acceleration)[1]
+        found = geometry.rates(swing, sense * motion.speed, sense * motion.acceleration)[1]
+        return found * self._off_stops(swing)
+
+    def _off_stops(self, swing: Array) -> Array:
+        """Whether the boom is free to move on: against a stop it stands, whatever the shot asks."""
+        stops = self.design.swing
+        return np.asarray((swing > -stops.down) & (swing < stops.up))
 
     @kept
     def everywhere(self) -> Array:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Literal
 
 from hazel_lantern.core.catalogue.rows import Section, Thread
@@ -290,6 +291,7 @@ def _angle(answer: JibAnswer) -> Template:
     )
 
 
+@lru_cache(maxsize=4)
 def templates(answer: JibAnswer) -> tuple[Template, ...]:
     """Every part that a bolt goes through."""
     design, rows = answer.design, answer.rows

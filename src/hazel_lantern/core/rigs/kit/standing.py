@@ -259,6 +259,7 @@ def stands(
     settings: Settings,
     where: Callable[[int], str] = lambda mark: "",
     over_move: Array | None = None,
+    headlines: Callable[[Verdict], tuple[str, str]] | None = None,
 ) -> Found:
     """How a rig stands over its move.
 
@@ -270,6 +271,8 @@ def stands(
         From a mark to what it is like there, to end the words.
     over_move : (n,) array, optional
         Tilt left at the marks, where the stance is looked at over something else, rad.
+    headlines : callable, optional
+        What will happen, when it does not fail and when it does, in other words than usual.
 
     Returns
     -------
@@ -283,7 +286,7 @@ def stands(
     serious = " So much so high, or over people, must stand up to it."
     return Found(
         stance.left if over_move is None else told.left,
-        told.headlines(over, nudged),
+        headlines(told) if headlines else told.headlines(over, nudged),
         lambda s: (
             f"By itself and under its own drive it has {write(abs(told.left), 'angle', s)} "
             f"{'too little' if told.left < 0 else 'of tilt'} left {over}. "

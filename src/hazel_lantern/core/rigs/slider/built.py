@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from functools import lru_cache
 
 from hazel_lantern.core.parts import Bolt, Hole, Template
 from hazel_lantern.core.rigs.kit.bolts import SPACER, thread_of, through
@@ -130,6 +131,7 @@ def _plate(name: str, length: float, breadth: float, holes: list[Hole], count: i
     return Template(name, length, breadth, tuple(holes), count=count, thick=BOARD, of="plywood")
 
 
+@lru_cache(maxsize=4)
 def templates(answer: SliderAnswer) -> tuple[Template, ...]:
     """Every part that a bolt goes through."""
     design, width = answer.design, answer.rows.section.width

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import replace
 
 import numpy as np
 
@@ -81,10 +80,7 @@ def knock(answer: SliderAnswer) -> Found:
             working("captive wheels reach round the rail", (), "the wheels' own shape"),
             applies=False,
         )
-    return replace(
-        stands(riding(answer), answer.settings),
-        headlines=_knocked(riding(answer).told(answer.settings)),
-    )
+    return stands(riding(answer), answer.settings, headlines=_knocked)
 
 
 def _knocked(told: Verdict) -> tuple[str, str]:
@@ -169,6 +165,9 @@ def ride(answer: SliderAnswer) -> Found:
     # The mean of four, and the difference of two means of two over what lies between them.
     lift, slope, tilt = one / 2, one / base, one / answer.gauge
     nose, turn = (slope, tilt) if answer.along else (tilt, slope)
+    if wheel.mount == "upright":
+        # They run beside the rail: out of round, they move it aside and turn it level.
+        nose, turn = slope, 0.0
     shown = math.hypot(
         answer.focal_px * lift / answer.shot.subject.distance,
         answer.focal_px * nose,
