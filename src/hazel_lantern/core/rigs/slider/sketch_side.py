@@ -79,7 +79,8 @@ def _supports(side: Rail) -> list[Thing]:
         x, y = side.at(place, -drop)
         if stands:
             things += stand_outline((x, y), supports.spread)
-            things.append(Shape(box(x - 0.05, y - 0.018, x + 0.05, y), "timber"))
+            half = (side.answer.under_rails if supports.kind == "stand" else 0.12) / 2
+            things.append(Shape(box(x - half, y - 0.018, x + half, y), "timber"))
         else:
             low = table if supports.kind == "table" else 0.0
             things.append(Shape(box(x - 0.035, low, x + 0.035, y), "timber"))
