@@ -19,7 +19,7 @@ if TYPE_CHECKING:
 
 Array = NDArray[np.float64]
 #: Steps for one swing of the spring, and the fewest and most in all: within 3e-4 of many more.
-PER_SWING, FEWEST, MOST = 32, 600, 6000
+PER_SWING, FEWEST, MOST = 32, 600, 2400
 
 
 @dataclass(frozen=True)
