@@ -250,7 +250,7 @@ class LampDetail(QWidget):
                 + " Change the shot or the load, or the limit if you know better."
             )
             return
-        self._mend_note.setText("Mends, least money first")
+        self._mend_note.setText("Mends, least to spend first")
         for mend in found:
             words = f"{mend.title}\n{mend.price(self.session.style)}"
             row = _MendButton(words)

@@ -249,7 +249,7 @@ class BuildBench(Bench):
             self.budget,
             button("Tables…", on=self._write_tables),
             self.templates_button,
-            button("Write the pack…", "lit", self.write_pack),
+            button("Pack…", "lit", self.write_pack),
         ):
             self.pages.corner.addWidget(widget)
         layout = QVBoxLayout(self)

@@ -69,10 +69,14 @@ class Mend:
 
 
 def cheapest_first(found: Iterable[Mend]) -> list[Mend]:
-    """In the order in which they are offered: what gives up something asked for comes last."""
+    """In the order in which they are offered: what gives up something asked for comes last.
+
+    Money saved by other parts is no reason to build anew: what is only set otherwise, and costs
+    and weighs nothing, is tried first.
+    """
 
     def order(mend: Mend) -> tuple[bool, float, float, float]:
-        return bool(mend.loses), round(mend.cost, 2), abs(mend.mass), abs(mend.travel)
+        return bool(mend.loses), max(round(mend.cost, 2), 0.0), abs(mend.mass), abs(mend.travel)
 
     return sorted(found, key=order)
 
