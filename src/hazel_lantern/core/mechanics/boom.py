@@ -213,11 +213,17 @@ class Boom:
         array
             As ``load`` is shaped: lift, m, and turn, rad, of each node in turn.
         """
-        free = np.ones(len(load), dtype=bool)
-        free[[2 * self.pin, 2 * self.pin + 1]] = False
+        free, gives = self._clamped
         found = np.zeros_like(load)
-        found[free] = np.linalg.solve(self._matrices[0][np.ix_(free, free)], load[free])
+        found[free] = gives @ load[free]
         return found
+
+    @kept
+    def _clamped(self) -> tuple[NDArray[np.intp], Array]:
+        """Which freedoms are free with the boom clamped at its pin, and how they give."""
+        clamped = [2 * self.pin, 2 * self.pin + 1]
+        free = np.delete(np.arange(2 * len(self.nodes)), clamped)
+        return free, np.asarray(np.linalg.inv(self._matrices[0][free[:, None], free]))
 
     @kept
     def _sunk(self) -> Array:

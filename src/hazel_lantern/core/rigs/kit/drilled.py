@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Iterable
 from typing import NamedTuple
-
-import numpy as np
 
 from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.lazy import kept
@@ -34,22 +33,19 @@ def least_left(made: Iterable[Template]) -> Left:
     Left
         Infinite where nothing is drilled.
     """
-    found = Left(np.inf, "", "")
+    found = Left(math.inf, "", "")
     for one in made:
-        if one.comes_drilled or not one.holes:
+        if one.comes_drilled:
             continue
-        places = np.array([(hole.x, hole.y) for hole in one.holes])
-        radii = np.array([hole.diameter / 2 for hole in one.holes])
-        edges = np.minimum(places, (one.length, one.breadth) - places).min(axis=1) - radii
-        at = int(edges.argmin())
-        if edges[at] < found.left:
-            found = Left(float(edges[at]), one.part, f"{one.holes[at].label} and the edge")
-        apart = np.hypot(*(places[:, None] - places[None, :]).T) - radii[:, None] - radii
-        np.fill_diagonal(apart, np.inf)
-        first, second = np.unravel_index(int(apart.argmin()), apart.shape)
-        if apart[first, second] < found.left:
-            names = f"{one.holes[first].label} and {one.holes[second].label}"
-            found = Left(float(apart[first, second]), one.part, names)
+        for number, hole in enumerate(one.holes):
+            x, y, radius = hole.x, hole.y, hole.diameter / 2
+            edge = min(x, y, one.length - x, one.breadth - y) - radius
+            if edge < found.left:
+                found = Left(edge, one.part, f"{hole.label} and the edge")
+            for other in one.holes[number + 1 :]:
+                apart = math.hypot(x - other.x, y - other.y) - radius - other.diameter / 2
+                if apart < found.left:
+                    found = Left(apart, one.part, f"{hole.label} and {other.label}")
     return found
 
 
