@@ -127,7 +127,8 @@ def levers(answer: JibAnswer) -> Iterable[Lever]:
     yield STAND.spread_lever(answer.case)
     yield Numeric(F.post.ballast, 0.5, 0.0, 60.0, "Lay {} of ballast on the base")
     yield Numeric(F.platform.ahead, 0.005, -0.1, 0.3, "Set the camera {} ahead of the front pin")
-    yield Numeric(S.pace.duration, 0.5, 0.5, 120.0, "Take {} for the move")
+    slower = "Take {} for the move"
+    yield Numeric(S.pace.duration, 0.5, 0.5, 120.0, slower, loses="the time asked for")
     yield Choices.of("Make the boom of {}", sections(answer), boom.section)
     yield _named("Change the base to: {}", bases(answer), design.post.stand)
     yield _named("Turn on: {}", pivots(answer), design.pivots.kind)
