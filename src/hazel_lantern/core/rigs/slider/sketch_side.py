@@ -24,6 +24,9 @@ from hazel_lantern.core.sketch import (
     Thing,
 )
 
+#: About as long as a short note is on the drawing of a rig of usual size, m.
+NOTE = 0.25
+
 
 def _carriage(side: Rail, mark: int, ghost: bool) -> list[Thing]:
     """Carriage, wheels and load at a mark."""
@@ -130,7 +133,12 @@ def from_the_side(answer: SliderAnswer, mark: int) -> Sketch:
     place = side.place
     under = min(side.sag(place), side.sag(min(place + carriage.length, length)), 0.0)
     under -= side.drop + 0.07
-    dip_at = side.at(place + carriage.length / 2 + 0.03, under)
+    beside_it = place + carriage.length / 2 + 0.03
+    # Past a rest that its words would run across.
+    for rest in answer.supports:
+        if beside_it - 0.03 < rest < beside_it + NOTE:
+            beside_it = rest + 0.08
+    dip_at = side.at(beside_it, under)
     things.append(Note(dip_at, "dip", "shot", float(answer.bending.dip[mark]), "fine"))
     lens_at = side.at(place + carriage.camera_offset, carriage.screw_height + answer.load.lens_axis)
     tallest = answer.load.top or 0.05
