@@ -9,6 +9,7 @@ Bodies in Rolling Contact*, chapter 4, active sets; Johnson, *Contact Mechanics*
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -59,10 +60,7 @@ class Rested:
         (points, cases) array
             m, upward.
         """
-        found = np.empty_like(at)
-        for one in self.groups:
-            found[:, one.cases] = one.beam.deflection(one.response, at[:, one.cases])
-        return found
+        return self._gathered(Beam.deflection, at)
 
     def shape(self, case: int, along: Array) -> Array:
         """How far the beam lies above its unloaded line in one case.
@@ -96,9 +94,12 @@ class Rested:
         (points, cases) array
             N·m, positive where the underside is pulled.
         """
+        return self._gathered(Beam.bending_moment, at)
+
+    def _gathered(self, asked: Callable[[Beam, Response, Array], Array], at: Array) -> Array:
         found = np.empty_like(at)
         for one in self.groups:
-            found[:, one.cases] = one.beam.bending_moment(one.response, at[:, one.cases])
+            found[:, one.cases] = asked(one.beam, one.response, at[:, one.cases])
         return found
 
     @property

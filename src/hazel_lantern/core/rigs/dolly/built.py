@@ -8,29 +8,20 @@ from functools import lru_cache
 from hazel_lantern.core.parts import Bolt, Hole, Template
 from hazel_lantern.core.rigs.dolly.answer import CORNERS, DollyAnswer
 from hazel_lantern.core.rigs.dolly.pieces import OVERHANG, SLEEPER_BOARD
-from hazel_lantern.core.rigs.kit.bolts import SPACER, thread_of, through
+from hazel_lantern.core.rigs.kit.bolts import SPACER, through
+from hazel_lantern.core.rigs.kit.mounts import Mounts
 
-DECK, PLATE, MOUNT, SLEEPER, SADDLE = (
-    "Deck",
-    "Wheel plate",
-    "Wheel mount",
-    "Sleeper",
-    "Pipe saddle",
-)
-#: Thickness of the deck, plywood, of a wheel plate, aluminium, and of a mount's sheet, m.
-BOARD, SHEET, STEEL = 0.018, 0.005, 0.003
+DECK, PLATE, SLEEPER, SADDLE = "Deck", "Wheel plate", "Sleeper", "Pipe saddle"
+#: Thickness of the deck, plywood, and of a wheel plate, aluminium, m.
+BOARD, SHEET = 0.018, 0.005
 #: From a wheel plate's corner to its bolts, m.
 BOLT_IN = 0.018
-#: Between a wheel and what it turns beside, and between deck and a swivelling plate, m.
-WASHER, GLIDE = 0.001, 0.002
+#: Between deck and a swivelling plate, m.
+GLIDE = 0.002
 #: What a saddle is screwed on with, m, and the hole that its screw is started in.
 SCREW, PILOT = 0.004, 0.0025
 #: From a pipe's side to the middle of a saddle's screw, and a saddle's breadth, m.
 BESIDE, SADDLE_BREADTH = 0.012, 0.02
-#: What a mount's feet are bolted with.
-FEET = {"angle pair": "m6", "bracket": "m5", "truck": "m5", "caster": "m6"}
-#: What is bought to mount wheels; trucks and casters are mounts themselves.
-MOUNTS = {"bracket": "wheel-bracket", "angle pair": "wheel-angle"}
 
 
 def corners(answer: DollyAnswer) -> Iterator[tuple[str, float, float]]:
@@ -48,14 +39,9 @@ def swivels(answer: DollyAnswer) -> bool:
     return answer.design.wheels.corner == "two sets, swivelling"
 
 
-def pattern(answer: DollyAnswer) -> list[tuple[str, float, float]]:
-    """Where a mount is bolted on, from its middle: name, along and across, m."""
-    roller = answer.rows.roller
-    along, across = roller.pattern_along / 2, roller.pattern_across / 2
-    if not across:
-        return [("a", -along, 0.0), ("b", along, 0.0)]
-    places = ((-along, -across), (along, -across), (-along, across), (along, across))
-    return [(name, *place) for name, place in zip("abcd", places, strict=True)]
+def mounts(answer: DollyAnswer) -> Mounts:
+    """What holds the wheels under their plates."""
+    return Mounts(answer.case, answer.rows.roller)
 
 
 def plate_bolts(answer: DollyAnswer) -> list[tuple[str, float, float]]:
@@ -84,25 +70,14 @@ def _deck(answer: DollyAnswer) -> Template:
 
 def _plate(answer: DollyAnswer) -> Template:
     length, breadth = answer.plate_size
-    x, y, roller = length / 2, breadth / 2, answer.rows.roller
+    x, y, held = length / 2, breadth / 2, mounts(answer)
     hold = answer.case.row("threads", "m10" if swivels(answer) else "m6")
-    feet = answer.case.row("threads", FEET[roller.mount])
     found = [
         Hole(PLATE, name, x + along, y + across, hold.clearance, f"bolt {hold.name} to the deck")
         for name, along, across in plate_bolts(answer)
     ]
-    found += [
-        Hole(
-            PLATE,
-            f"set {number} {foot}",
-            x + offset + out,
-            y + aside,
-            feet.clearance,
-            f"bolt {feet.name} of the wheel mount, clearance",
-        )
-        for number, offset in enumerate(answer.design.sets, start=1)
-        for foot, out, aside in pattern(answer)
-    ]
+    for number, offset in enumerate(answer.design.sets, start=1):
+        found += held.holes(PLATE, f"set {number}", x + offset, y)
     return Template(
         PLATE,
         length,
@@ -113,24 +88,6 @@ def _plate(answer: DollyAnswer) -> Template:
         thick=SHEET,
         of="aluminium",
     )
-
-
-def _mount(answer: DollyAnswer, count: int) -> Template:
-    """A bought mount with its own holes, from its middle of the side that is bolted on."""
-    roller = answer.rows.roller
-    feet = answer.case.row("threads", FEET[roller.mount])
-    size = max(roller.pattern_along, 0.02) + 0.024, roller.pattern_across + 0.024
-    middle = size[0] / 2, size[1] / 2
-    found = [
-        Hole(MOUNT, name, middle[0] + out, middle[1] + aside, feet.clearance, f"bolt {feet.name}")
-        for name, out, aside in pattern(answer)
-    ]
-    words, width = f"axle bolt M{roller.bolt * 1e3:g}", roller.bolt + 0.0004
-    axles = {"angle pair": ("axle near", "axle far"), "bracket": ("axle",)}.get(roller.mount, ())
-    found += [Hole(MOUNT, axle, *middle, width, words) for axle in axles]
-    own = MOUNTS.get(roller.mount)
-    of = answer.case.row("hardware", own).name if own else roller.name
-    return Template(MOUNT, *size, tuple(found), count=count, thick=STEEL, of=of, comes_drilled=True)
 
 
 def _saddle_places(answer: DollyAnswer) -> list[tuple[str, float]]:
@@ -184,30 +141,16 @@ def templates(answer: DollyAnswer) -> tuple[Template, ...]:
     """Every part that a bolt or a screw goes through."""
     design = answer.design
     sets = len(CORNERS[design.platform.form]) * len(design.sets)
-    found = [_deck(answer), _plate(answer), _mount(answer, sets)]
+    found = [_deck(answer), _plate(answer), mounts(answer).template(sets)]
     if design.on_track:
         found += _track(answer)
     return tuple(found)
 
 
-def _axles(answer: DollyAnswer, at: str) -> Iterator[Bolt]:
-    roller = answer.rows.roller
-    thread, washers = thread_of(roller.bolt), [(SPACER, WASHER)] * 2
-    if roller.mount == "angle pair":
-        for flank in ("near", "far"):
-            turned = (*washers, ("wheel", roller.width))
-            where = through((MOUNT, f"axle {flank}"))
-            yield Bolt("axles", "axle", f"{at}, {flank} flank", thread, where, turned)
-    if roller.mount == "bracket":
-        # Cheek, wheel and cheek: the bracket's hole goes through both.
-        between = (("other cheek", STEEL), *washers, ("wheel", roller.width))
-        yield Bolt("axles", "axle", at, thread, through((MOUNT, "axle")), between)
-
-
 def bolts(answer: DollyAnswer) -> tuple[Bolt, ...]:
     """Every bolt in its place, and the screws of the saddles."""
-    found = []
-    feet = FEET[answer.rows.roller.mount]
+    found: list[Bolt] = []
+    held_by = mounts(answer)
     for corner, _, _ in corners(answer):
         for name, _, _ in plate_bolts(answer):
             held = through((DECK, f"{corner} {name}"), (PLATE, name))
@@ -217,11 +160,7 @@ def bolts(answer: DollyAnswer) -> tuple[Bolt, ...]:
             else:
                 found.append(Bolt("plate-bolts", "wheel plate", f"{corner} {name}", "m6", held))
         for number in range(1, len(answer.design.sets) + 1):
-            for foot, _, _ in pattern(answer):
-                held = through((PLATE, f"set {number} {foot}"), (MOUNT, foot))
-                at = f"{corner}, set {number} {foot}"
-                found.append(Bolt("mount-bolts", "wheel mount", at, feet, held))
-            found += _axles(answer, f"{corner}, set {number}")
+            found += held_by.bolts(PLATE, f"set {number}", f"{corner}, set {number}")
     if answer.design.on_track:
         found += [
             Bolt(

@@ -33,7 +33,7 @@ def parts_list(answer: DollyAnswer) -> tuple[Part, ...]:
     note = f"sets, at {corners} corners"
     bill.add("wheels", "rollers", answer.rows.roller.id, sets, note=note)
     bill.hardware("wheel-plates", "wheel-plate", corners)
-    mount = built.MOUNTS.get(answer.rows.roller.mount)
+    mount = built.mounts(answer).hardware
     if mount:
         bill.hardware("wheel-mounts", mount, sets)
     bill.bolts(built.bolts(answer), built.templates(answer))

@@ -16,6 +16,7 @@ from hazel_lantern.core.mechanics import balance, linkage, picture
 from hazel_lantern.core.mechanics.balance import Body
 from hazel_lantern.core.mechanics.boom import Boom, Stretch, boom_of
 from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.mechanics.motion import Motion
 from hazel_lantern.core.rigs.answer import Answer
 from hazel_lantern.core.rigs.jib.levelling import Levelling
 from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END, F, JibDesign
@@ -197,18 +198,12 @@ class JibAnswer(Answer[JibDesign]):
     @kept
     def course(self) -> Course:
         """Swing and pan over the move, as far as the stops allow."""
-        shot, stops, geometry = self.shot, self.design.swing, self.geometry
+        shot = self.shot
         times, motion = shot.pace.marked(shot.move.distance)
-        height = shot.camera_height + shot.move.sense * (motion.place - shot.move.distance / 2)
-        swing = geometry.swing_at(height, stops.down, stops.up)
-        rate, acceleration = geometry.rates(
-            swing, shot.move.sense * motion.speed, shot.move.sense * motion.acceleration
-        )
-        free = self._off_stops(swing)
-        rate, acceleration = rate * free, acceleration * free
+        swing, rate, acceleration = self._swung(motion)
         share = self.rise.sweep / shot.move.distance
         pan_rate = share * motion.speed
-        reach = geometry.lens(swing)[0]
+        reach = self.geometry.lens(swing)[0]
         along = np.hypot(motion.speed / np.maximum(np.cos(swing), 0.05), reach * pan_rate)
         return Course(
             times,
@@ -223,17 +218,21 @@ class JibAnswer(Answer[JibDesign]):
 
     def swinging(self, times: Array) -> Array:
         """Angular acceleration of the boom at times of the move, rad/s²."""
-        shot, stops, geometry = self.shot, self.design.swing, self.geometry
-        motion, sense = shot.pace.motion(shot.move.distance, times), shot.move.sense
-        height = shot.camera_height + sense * (motion.place - shot.move.distance / 2)
-        swing = geometry.swing_at(height, stops.down, stops.up)
-        found = geometry.rates(swing, sense * motion.speed, sense * motion.acceleration)[1]
-        return found * self._off_stops(swing)
+        return self._swung(self.shot.pace.motion(self.shot.move.distance, times))[2]
 
-    def _off_stops(self, swing: Array) -> Array:
-        """Whether the boom is free to move on: against a stop it stands, whatever the shot asks."""
-        stops = self.design.swing
-        return np.asarray((swing > -stops.down) & (swing < stops.up))
+    def _swung(self, motion: Motion) -> tuple[Array, Array, Array]:
+        """Swing of the boom, rad, its rate and its acceleration for a motion of the lens.
+
+        Against a stop it stands, whatever the shot asks.
+        """
+        shot, stops, sense = self.shot, self.design.swing, self.shot.move.sense
+        height = shot.camera_height + sense * (motion.place - shot.move.distance / 2)
+        swing = self.geometry.swing_at(height, stops.down, stops.up)
+        free = (swing > -stops.down) & (swing < stops.up)
+        rate, acceleration = self.geometry.rates(
+            swing, sense * motion.speed, sense * motion.acceleration
+        )
+        return swing, rate * free, acceleration * free
 
     @kept
     def everywhere(self) -> Array:

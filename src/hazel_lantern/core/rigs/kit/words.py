@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from typing import Any
 
 from hazel_lantern.core.catalogue.rows import Material
-from hazel_lantern.core.parts import Hole, Piece, Step, in_sentence
+from hazel_lantern.core.parts import Piece, Step, in_sentence
 from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.units import write
 
@@ -49,21 +49,6 @@ def workshop_cautions(material: Material | None, station: str) -> tuple[str, ...
     if material is None or material.failure != "cracks" or station not in ("Frame", "Build"):
         return found
     return (*found, f"{material.name}: {material.note}. Look it over for cracks before each use.")
-
-
-def of_part(part: str, holes: Iterable[Hole]) -> tuple[Hole, ...]:
-    """Those holes that are drilled into a part.
-
-    Parameters
-    ----------
-    part : str
-    holes : iterable of Hole
-
-    Returns
-    -------
-    tuple of Hole
-    """
-    return tuple(hole for hole in holes if hole.part == part)
 
 
 def cut_steps(case: Case[Any], pieces: Iterable[Piece]) -> list[Step]:

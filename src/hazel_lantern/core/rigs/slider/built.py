@@ -7,24 +7,19 @@ from functools import lru_cache
 
 from hazel_lantern.core.parts import Bolt, Hole, Template
 from hazel_lantern.core.rigs.kit.bolts import SPACER, thread_of, through
+from hazel_lantern.core.rigs.kit.mounts import Mounts
 from hazel_lantern.core.rigs.slider.answer import PLATE_MARGIN, SliderAnswer
 
 END_PLATE, ENDS = "End plate", ("left end", "right end")
-PLATE, MOUNT, CLAMP, STAND = "Carriage plate", "Wheel mount", "Rail clamp", "Stand plate"
-#: Of end and stand plates, m: plywood.  The cheeks of a wheel bracket and the walls of an angle.
-BOARD, SHEET = 0.018, 0.003
-#: Between a wheel and what it turns beside, either side, m.
-WASHER = 0.001
+PLATE, CLAMP, STAND = "Carriage plate", "Rail clamp", "Stand plate"
+#: Of end and stand plates, m: plywood.
+BOARD = 0.018
 #: Breadth of an end plate, and from its edge to its clamp bolts, m.
 END_BREADTH = 0.05
 #: From a stand plate's end to its clamps' bolts, m.
 CLAMP_IN = 0.02
 #: How deep a camera's socket is, m, by the thread.
 SOCKET = {"3/8 in": ("unc-3-8", 0.009), "1/4 in": ("unc-1-4", 0.0055)}
-#: What is bought to mount wheels; blocks and casters are mounts themselves.
-MOUNTS = {"bracket": "wheel-bracket", "angle pair": "wheel-angle"}
-#: What the feet of a mount are bolted with.
-FEET = {"bracket": "m5", "angle pair": "m6", "block": "m5", "caster": "m6"}
 
 
 def stations(answer: SliderAnswer) -> Iterator[tuple[str, float, float]]:
@@ -35,20 +30,10 @@ def stations(answer: SliderAnswer) -> Iterator[tuple[str, float, float]]:
             yield f"{end} {side}", along, across
 
 
-def pattern(answer: SliderAnswer) -> list[tuple[str, float, float]]:
-    """Where a mount is bolted on, from its middle: name, along and across, m."""
+def mounts(answer: SliderAnswer) -> Mounts | None:
+    """What holds the wheels; none where their axles stand upright in the plate."""
     wheel = answer.rows.wheel
-    along, across = wheel.pattern_along / 2, wheel.pattern_across / 2
-    if not across:
-        return [("a", -along, 0.0), ("b", along, 0.0)]
-    corners = ((-along, -across), (along, -across), (-along, across), (along, across))
-    return [(name, *place) for name, place in zip("abcd", corners, strict=True)]
-
-
-def _feet(answer: SliderAnswer) -> tuple[str, float]:
-    """Thread and clearance hole of what holds a mount."""
-    thread = answer.case.row("threads", FEET[answer.rows.wheel.mount])
-    return thread.name, thread.clearance
+    return None if wheel.mount == "upright" else Mounts(answer.case, wheel, wheel.count // 4)
 
 
 def _carriage(answer: SliderAnswer) -> Template:
@@ -56,26 +41,16 @@ def _carriage(answer: SliderAnswer) -> Template:
     (length, breadth), wheel, carriage = answer.plate, answer.rows.wheel, answer.design.carriage
     x, y = length / 2, breadth / 2
     found = []
+    held = mounts(answer)
     for name, along, across in stations(answer):
-        if wheel.mount == "upright":
-            eccentric = wheel.eccentric and name.endswith("far")
-            width = wheel.eccentric if eccentric else wheel.bolt + 0.0005
-            words = f"axle bolt M{wheel.bolt * 1e3:g}"
-            words += ", hole for its eccentric" if eccentric else ", close hole"
-            found.append(Hole(PLATE, name, x + along, y + across, width, words))
+        if held:
+            found += held.holes(PLATE, name, x + along, y + across)
             continue
-        thread, width = _feet(answer)
-        found += [
-            Hole(
-                PLATE,
-                f"{name} {foot}",
-                x + along + out,
-                y + across + aside,
-                width,
-                f"bolt {thread} of the wheel mount, clearance",
-            )
-            for foot, out, aside in pattern(answer)
-        ]
+        eccentric = wheel.eccentric and name.endswith("far")
+        width = wheel.eccentric if eccentric else wheel.bolt + 0.0005
+        words = f"axle bolt M{wheel.bolt * 1e3:g}"
+        words += ", hole for its eccentric" if eccentric else ", close hole"
+        found.append(Hole(PLATE, name, x + along, y + across, width, words))
     thread = answer.case.row("threads", SOCKET[carriage.screw][0])
     found.append(
         Hole(
@@ -98,35 +73,6 @@ def _carriage(answer: SliderAnswer) -> Template:
     )
 
 
-def _mount(answer: SliderAnswer) -> Template | None:
-    """A bought mount with its own holes, from its middle of the side that is bolted on."""
-    wheel = answer.rows.wheel
-    if wheel.mount == "upright":
-        return None
-    thread, width = _feet(answer)
-    words = f"bolt {thread}"
-    if wheel.mount == "block":
-        width = answer.case.row("threads", FEET["block"]).tapping
-        words = f"comes tapped {thread}"
-    reach = max(wheel.pattern_along, 0.02) + 0.024, max(wheel.pattern_across, 0.0) + 0.024
-    middle = reach[0] / 2, reach[1] / 2
-    found = [
-        Hole(MOUNT, name, middle[0] + out, middle[1] + aside, width, words)
-        for name, out, aside in pattern(answer)
-    ]
-    axle = wheel.bolt + 0.0004
-    words = f"axle bolt M{wheel.bolt * 1e3:g}"
-    if wheel.mount == "angle pair":
-        # One on each flank, as far from the ridge as the wheel needs.
-        found += [Hole(MOUNT, f"axle {flank}", *middle, axle, words) for flank in ("near", "far")]
-    elif wheel.mount == "bracket":
-        found.append(Hole(MOUNT, "axle", *middle, axle, words))
-    thick = wheel.diameter / 2 if wheel.mount == "block" else SHEET
-    own = MOUNTS.get(wheel.mount)
-    of = answer.case.row("hardware", own).name if own else wheel.name
-    return Template(MOUNT, *reach, tuple(found), count=4, thick=thick, of=of, comes_drilled=True)
-
-
 def _plate(name: str, length: float, breadth: float, holes: list[Hole], count: int) -> Template:
     return Template(name, length, breadth, tuple(holes), count=count, thick=BOARD, of="plywood")
 
@@ -137,9 +83,9 @@ def templates(answer: SliderAnswer) -> tuple[Template, ...]:
     design, width = answer.design, answer.rows.section.width
     pair, spacing = answer.rails == 2, design.rails.spacing
     found = [_carriage(answer)]
-    mount = _mount(answer)
-    if mount:
-        found.append(mount)
+    held = mounts(answer)
+    if held:
+        found.append(held.template(4))
     clamp = answer.case.row("threads", "m6")
     words = f"bolt {clamp.name} of the rail clamp, clearance"
     rails = [("near rail", -spacing / 2), ("far rail", spacing / 2)] if pair else [("rail", 0.0)]
@@ -209,45 +155,17 @@ def _clamped(at: str, plate: str, rail: str) -> Bolt:
 
 def bolts(answer: SliderAnswer) -> tuple[Bolt, ...]:
     """Every bolt in its place."""
-    wheel, found = answer.rows.wheel, []
-    axle, each = thread_of(wheel.bolt), wheel.count // 4
-    beside = ((f"{each} wheels" if each > 1 else "wheel", each * wheel.width),)
+    wheel, held = answer.rows.wheel, mounts(answer)
+    found: list[Bolt] = []
     for name, _, _ in stations(answer):
-        if wheel.mount == "upright":
-            # The wheel's middle runs beside the rail's: a spacer brings it down there.
-            down = max(answer.rows.section.height / 2 - wheel.width / 2, 0.003)
-            also = ((SPACER, down), *beside)
-            found.append(Bolt("axles", "axle", name, axle, through((PLATE, name)), also))
+        if held:
+            found += held.bolts(PLATE, name, name)
             continue
-        feet, nut = FEET[wheel.mount], wheel.mount != "block"
-        found += [
-            Bolt(
-                "mount-bolts",
-                "wheel mount",
-                f"{name} {foot}",
-                feet,
-                through((PLATE, f"{name} {foot}"), (MOUNT, foot)),
-                nut=nut,
-            )
-            for foot, _, _ in pattern(answer)
-        ]
-        washers = [(SPACER, WASHER)] * 2
-        if wheel.mount == "angle pair":
-            found += [
-                Bolt(
-                    "axles",
-                    "axle",
-                    f"{name}, {flank} flank",
-                    axle,
-                    through((MOUNT, f"axle {flank}")),
-                    (*washers, ("wheel", wheel.width)),
-                )
-                for flank in ("near", "far")
-            ]
-        elif wheel.mount == "bracket":
-            # Cheek, wheel and cheek: the bracket's hole goes through both.
-            turned = (("other cheek", SHEET), *washers, *beside)
-            found.append(Bolt("axles", "axle", name, axle, through((MOUNT, "axle")), turned))
+        # The wheel's middle runs beside the rail's: a spacer brings it down there.
+        down = max(answer.rows.section.height / 2 - wheel.width / 2, 0.003)
+        also = ((SPACER, down), ("wheel", wheel.width))
+        axle = thread_of(wheel.bolt)
+        found.append(Bolt("axles", "axle", name, axle, through((PLATE, name)), also))
     if answer.rails == 2:
         found += [
             _clamped(f"{end}, {rail}", END_PLATE, rail)

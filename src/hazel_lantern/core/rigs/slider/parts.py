@@ -22,9 +22,9 @@ def parts_list(answer: SliderAnswer) -> tuple[Part, ...]:
     for piece in pieces(answer):
         bill.cut("rails", piece)
     bill.add("wheels", "wheels", wheel.id, wheel.count)
-    mount = built.MOUNTS.get(wheel.mount)
-    if mount:
-        bill.hardware("wheel-mounts", mount, 4)
+    held = built.mounts(answer)
+    if held and held.hardware:
+        bill.hardware("wheel-mounts", held.hardware, 4)
     bill.hardware("carriage", "carriage-plate", mass=design.carriage.mass)
     bill.hardware("stops", "stop", 2 * answer.rails)
     if pair:
