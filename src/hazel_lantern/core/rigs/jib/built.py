@@ -329,11 +329,8 @@ def templates(answer: JibAnswer) -> tuple[Template, ...]:
                 of=section.name,
             )
         )
-    count = cheeks(design)
-    for name, (holes_in, length) in (
-        (POST, _post_cheek(answer)),
-        (PLATFORM, _platform_cheek(answer)),
-    ):
+    count, post = cheeks(design), _post_cheek(answer)
+    for name, (holes_in, length) in ((POST, post), (PLATFORM, _platform_cheek(answer))):
         note = "drill them all clamped together" if count == 2 else ""
         broad = CHEEK_BREADTH
         if name == PLATFORM and design.level.kind == "none":
@@ -352,7 +349,7 @@ def templates(answer: JibAnswer) -> tuple[Template, ...]:
         )
     block = tuple(
         replace(hole, part=BLOCK, x=BLOCK_HEIGHT / 2)
-        for hole in _post_cheek(answer)[0]
+        for hole in post[0]
         if hole.label.startswith("block")
     )
     thick = gap(rows, design)
