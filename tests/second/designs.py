@@ -72,36 +72,44 @@ def sliders(number, seed=11):
         yield rig
 
 
+def boom(dice, front):
+    """Edits of a boom made in any way, of a front."""
+    boards, box = "pine-44x94", "aluminium-box-40x40x3"
+    even = (box, "aluminium-tube-40x3", boards, "aluminium-box-60x30x3")
+    form, section = dice.choice(
+        [
+            ("one piece", dice.choice(even)),
+            ("tapered board", boards),
+            ("doubled boards", boards),
+            ("two nested pieces", box),
+            ("three nested pieces", box),
+            ("four nested pieces", box),
+        ]
+    )
+    return {
+        "design__boom__form": form,
+        "design__boom__section": section,
+        "design__boom__front": front,
+        "design__boom__joint": 0.4 * front,
+        "design__boom__second_joint": 0.62 * front,
+        "design__boom__third_joint": 0.85 * front,
+        "design__boom__overlap": dice.uniform(0.1, 0.17) * min(front, 1.2),
+        "design__boom__tip_height": dice.uniform(0.5, 0.9),
+    }
+
+
 def jibs(number, seed=12):
     dice, found = random.Random(seed), 0
     shot = shot_of(way="rise", distance=1.0, duration=6.0, room=Room(length=8.0, height=4.0))
     base = Rig(name="Jib", shot=shot, load=Load(items=camera(dice)), design=JibDesign())
     while found < number:
-        form = dice.choice(["one piece", "tapered board", "two nested pieces"])
-        section = {
-            "one piece": dice.choice(
-                [
-                    "aluminium-box-40x40x3",
-                    "aluminium-tube-40x3",
-                    "pine-44x94",
-                    "aluminium-box-60x30x3",
-                ]
-            ),
-            "tapered board": "pine-44x94",
-            "two nested pieces": "aluminium-box-40x40x3",
-        }[form]
         front, tail = dice.uniform(0.7, 2.4), dice.uniform(0.5, 1.0)
         post = dice.uniform(1.2, 1.5)
         slot = dice.uniform(0.15, 0.25), dice.uniform(0.4, tail - 0.02)
         edits = {
             "load__items": camera(dice),
-            "design__boom__form": form,
-            "design__boom__section": section,
-            "design__boom__front": front,
+            **boom(dice, front),
             "design__boom__tail": tail,
-            "design__boom__tip_height": dice.uniform(0.5, 0.9),
-            "design__boom__joint": 0.55 * front,
-            "design__boom__overlap": dice.uniform(0.1, 0.2),
             "design__boom__damping": dice.uniform(0.01, 0.05),
             "design__level__kind": dice.choice(["solid bar", "twin cables", "none"]),
             "design__level__pins": dice.uniform(0.1, 0.22),

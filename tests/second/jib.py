@@ -48,6 +48,10 @@ class Second:
         b, rows = self.d.boom, self.rows
         back = np.linspace(-self.tail, 0, int(NODES * self.tail / (self.tail + self.front)) + 2)
         ahead = np.linspace(0, self.front, NODES)[1:]
+        # Close before and after every joint of nested pieces: there all jumps.
+        jumps = [at for end in self.joints() for at in (end - b.overlap, end)]
+        around = [at + way for at in jumps for way in (-2e-4, 2e-4)]
+        ahead = np.unique(np.concatenate([ahead, around]))
         self.x = np.concatenate([back, ahead])
         self.pin = len(back) - 1
         one = self.d.counterweight
@@ -55,7 +59,7 @@ class Second:
         near = int(np.abs(self.x[: self.pin] + one.place).argmin())
         if 0 < near < self.pin:
             self.x[near] = -one.place
-        outer, inner = rows.section, rows.tip_section
+        outer = rows.section
         share = np.ones_like(self.x)
         if b.form == "tapered board" and outer.shape == "rectangle":
             reach = np.where(self.x > 0, self.x / self.front, -self.x / self.tail)
@@ -70,11 +74,13 @@ class Second:
         self.broad = stiff(outer, rows.material, True) * share
         self.line = outer.properties.area * rows.material.density * share
         self.tip_line = float(self.line[-1])
-        if b.form == "two nested pieces":
-            start = b.joint - b.overlap
-            more = [stiff(inner, rows.tip_material, side) for side in (False, True)]
-            own = inner.properties.area * rows.tip_material.density
-            both, past = (self.x > start) & (self.x < b.joint), self.x >= b.joint
+        if b.form == "doubled boards":
+            self.rigid, self.broad, self.line = 2 * self.rigid, 2 * self.broad, 2 * self.line
+            self.tip_line *= 2
+        for (inner, material), end in zip(rows.inner, self.joints(), strict=True):
+            more = [stiff(inner, material, side) for side in (False, True)]
+            own = inner.properties.area * material.density
+            both, past = (self.x > end - b.overlap) & (self.x < end), self.x >= end
             self.rigid = np.where(past, more[0], self.rigid + both * more[0])
             self.broad = np.where(past, more[1], self.broad + both * more[1])
             self.line = np.where(past, own, self.line + both * own)
@@ -93,6 +99,12 @@ class Second:
         self.weights = sum(p.mass * p.on_bar for p in one.plates) + one.bar_mass
         self.payload = self.camera + self.d.platform.mass
         self.lumps = [(self.front, self.payload + beside / 2), (-one.place, self.weights)]
+
+    def joints(self):
+        """Where each nested piece but the last ends, m."""
+        b = self.d.boom
+        count = {"two": 1, "three": 2, "four": 3}.get(b.form.split()[0], 0)
+        return (b.joint, b.second_joint, b.third_joint)[:count]
 
     def turning(self, bare=False):
         """Everything that turns as many small bodies: mass, along and above the pins' line."""
@@ -407,15 +419,16 @@ class Second:
             reach = np.where(self.x > 0, self.x / self.front, -self.x / self.tail)
             share = (1 - (1 - b.tip_height) * reach) ** 2
         strong = p.second_moment / p.extreme_fibre * rows.material.working_stress * share
-        if b.form == "two nested pieces":
-            q = rows.tip_section.properties
-            thin = q.second_moment / q.extreme_fibre * rows.tip_material.working_stress
+        if b.form == "doubled boards":
+            strong = 2 * strong
+        at_joints = []
+        for (inner, material), end in zip(rows.inner, self.joints(), strict=True):
+            q = inner.properties
+            thin = q.second_moment / q.extreme_fibre * material.working_stress
             # Where both overlap the outer piece is counted alone.
-            strong = np.where(self.x >= b.joint, thin, strong)
-        worst = float((bent / strong).max())
-        if b.form == "two nested pieces":
-            at_joint = float(np.interp(b.joint, self.x, bent))
-            worst = max(worst, at_joint / thin)
+            strong = np.where(self.x >= end, thin, strong)
+            at_joints.append(float(np.interp(end, self.x, bent)) / thin)
+        worst = max(float((bent / strong).max()), *at_joints, 0.0)
         near = float(np.interp(-slot[0], self.x, self.moments())) / left(rows.bolt.clearance)
         return max(worst, near / float(np.interp(-slot[0], self.x, strong)))
 

@@ -14,6 +14,7 @@ from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import assess, changed
 from tests.core.build.mounting import LEAST_EDGE, mounted
+from tests.second.designs import boom
 
 DEMO = loads((DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8"))
 CATALOGUE = Workshop().catalogue
@@ -57,19 +58,8 @@ def any_slider(dice):
 
 def any_jib(dice):
     """A jib as a maker might enter it."""
-    form = dice.choice(["one piece", "tapered board", "two nested pieces"])
-    section = {
-        "one piece": dice.choice(["aluminium-box-40x40x3", "aluminium-tube-40x3", "pine-44x94"]),
-        "tapered board": "pine-44x94",
-        "two nested pieces": "aluminium-box-40x40x3",
-    }[form]
-    front = dice.uniform(0.8, 2.2)
     return {
-        "design__boom__form": form,
-        "design__boom__section": section,
-        "design__boom__front": front,
-        "design__boom__joint": 0.55 * front,
-        "design__boom__overlap": dice.uniform(0.12, 0.25),
+        **boom(dice, dice.uniform(0.8, 2.2)),
         "design__boom__tail": dice.uniform(0.55, 0.9),
         "design__level__kind": dice.choice(["solid bar", "twin cables", "none"]),
         "design__level__pins": dice.uniform(0.08, 0.25),

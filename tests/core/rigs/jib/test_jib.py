@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from hazel_lantern.core import mends
 from hazel_lantern.core.drafts import settle
+from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import EditError, apply
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.load import Load, LoadItem
@@ -638,3 +639,36 @@ def test_an_open_jib_is_trimmed_by_where_its_load_really_is(jib):
     cameras, places = places_for(answer)
     assert np.interp(2.5, cameras, places) == pytest.approx(more.needed / answer.tail_mass)
     assert answer.balancing.front == pytest.approx(1.5)
+
+
+def test_doubled_boards_dip_as_one_board_of_twice_the_width(jib):
+    board = changed(jib, design__boom__section="pine-44x94")
+    two = changed(board, design__boom__form="doubled boards")
+    one, both = assess(board).answer.boom, assess(two).answer.boom
+    assert both.flexibility == pytest.approx(one.flexibility / 2, rel=1e-9)
+    assert both.element_masses.sum() == pytest.approx(2 * one.element_masses.sum(), rel=1e-9)
+
+
+def test_only_a_board_can_be_doubled(jib):
+    with pytest.raises(CannotBe, match="no board to be doubled"):
+        assess(changed(jib, design__boom__form="doubled boards"))
+
+
+@pytest.mark.parametrize("form", ["three nested pieces", "four nested pieces"])
+def test_more_pieces_make_a_lighter_tip_that_dips_further(jib, form):
+    two = changed(jib, design__boom__form="two nested pieces", design__boom__joint=0.6)
+    more = changed(two, design__boom__form=form)
+    first, second = assess(two).answer, assess(more).answer
+    assert second.dip[-1] > first.dip[-1]
+    assert second.stretches[-1].line_mass < first.stretches[-1].line_mass
+    assert second.boom.nodes[-1] == first.boom.nodes[-1] == more.design.boom.front
+
+
+@pytest.mark.parametrize(
+    ("field", "place", "said"),
+    [("second_joint", 0.7, "second piece"), ("third_joint", 1.5, "third piece")],
+)
+def test_joints_of_nested_pieces_may_not_lie_in_each_other(jib, field, place, said):
+    form = {"design__boom__form": "four nested pieces", f"design__boom__{field}": place}
+    with pytest.raises(CannotBe, match=f"{said} that ends .* accepted: "):
+        changed(jib, **form)

@@ -123,14 +123,13 @@ class JibAnswer(Answer[JibDesign]):
         """The rows it is made of; raises CatalogueError for an id that is not there."""
         case, design = self.case, self.design
         section = case.row("sections", design.boom.section)
-        tip = case.row("sections", design.boom.tip_section)
+        inner = [case.row("sections", one) for one in design.boom.inner]
         bar = case.row("sections", design.level.section)
         material_of = self.workshop.catalogue.material_of
         return Rows(
             section=section,
             material=material_of(section),
-            tip_section=tip,
-            tip_material=material_of(tip),
+            inner=tuple((one, material_of(one)) for one in inner),
             bar=bar,
             bar_material=material_of(bar),
             wire=case.row("wires", design.level.wire),

@@ -2,23 +2,24 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from functools import lru_cache
+from itertools import pairwise
 from typing import Literal
 
 from hazel_lantern.core.catalogue.rows import Section, Thread
 from hazel_lantern.core.parts import Bolt, Hole, Template, Through
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
-from hazel_lantern.core.rigs.jib.model import BAR_END, JibDesign
-from hazel_lantern.core.rigs.jib.pieces import pieces
+from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END, JibDesign
+from hazel_lantern.core.rigs.jib.pieces import BAR, piece_labels, pieces
 from hazel_lantern.core.rigs.jib.rows import Rows, hole_width
 from hazel_lantern.core.rigs.kit.bolts import SPACER, through
 
 POST, PLATFORM, PLATE, ANGLE = "Post cheeks", "Platform cheeks", "Platform plate", "Platform angle"
 BLOCK, SOCKET = "Post block", "Camera or head"
-OUTER, INNER, WHOLE, BAR = "Boom, outer piece", "Boom, inner piece", "Boom", "Link bar"
 #: From a cheek's edges to its holes, its breadth, and its thickness, m: plywood.
 CHEEK_EDGE, CHEEK_BREADTH, CHEEK = 0.03, 0.06, 0.012
 #: Of the plate behind the pin and past the screw, and its thickness, m.
@@ -33,6 +34,10 @@ BESIDE = 0.0015
 DEEP = 0.009
 #: Free of what swings above the block, m.
 FREE = 0.008
+#: Where along an overlap its two bolts go through.
+JOINT_BOLTS = (0.25, 0.75)
+#: Bolts of two boards: the farthest from each other, and from the ends, m.
+STITCH, STITCH_EDGE = 0.4, 0.03
 #: From the front pin to the bolt that keeps an open boom's platform from turning, m.
 FIXED = 0.06
 
@@ -49,22 +54,15 @@ def under_pivot(answer: JibAnswer) -> float:
 
 def gap(rows: Rows, design: JibDesign) -> float:
     """Between two cheeks, m: the broadest of what turns there, and a washer either side."""
-    widest = rows.section.width
+    widest = rows.section.width * design.boom.boards
     if design.level.kind == "solid bar":
         widest = max(widest, rows.bar.width)
     return widest + 2 * BESIDE
 
 
 def _boom_pieces(answer: JibAnswer) -> dict[str, Section]:
-    rows = answer.rows
-    if answer.design.boom.form == "two nested pieces":
-        return {OUTER: rows.section, INNER: rows.tip_section}
-    return {WHOLE: rows.section}
-
-
-def front_piece(design: JibDesign) -> str:
-    """The piece that carries the front pin."""
-    return INNER if design.boom.form == "two nested pieces" else WHOLE
+    labels = piece_labels(answer.design.boom)
+    return {label: section for label, (section, _) in zip(labels, answer.rows.pieces, strict=True)}
 
 
 def _pin_hole(rows: Rows, part: str, label: str, x: float, y: float, main: bool = False) -> Hole:
@@ -81,9 +79,8 @@ def _boom_holes(answer: JibAnswer) -> list[Hole]:
     design, rows = answer.design, answer.rows
     boom, weights = design.boom, design.counterweight
     middle = rows.section.height / 2
-    nested = boom.form == "two nested pieces"
-    name = OUTER if nested else WHOLE
-    found = []
+    labels = piece_labels(boom)
+    name, found = labels[0], []
     if weights.slides:
         purpose = "end of the weight bar's slot; saw out between the two"
         found = [
@@ -95,25 +92,49 @@ def _boom_holes(answer: JibAnswer) -> list[Hole]:
         x = boom.tail - weights.place
         found.append(Hole(name, "weights", x, middle, rows.bolt.clearance, purpose))
     found.append(_pin_hole(rows, name, "pivot", boom.tail, middle, main=True))
-    front, tip, tip_middle = boom.tail + boom.front, name, middle
-    if nested:
-        through_both = rows.bolt.clearance
-        front, tip, tip_middle = (
-            boom.overlap + boom.front - boom.joint,
-            INNER,
-            (rows.tip_section.height / 2),
-        )
-        purpose = f"joint bolt {rows.bolt.name}; drill through both pieces pushed together"
-        for share, label in ((0.25, "joint, inner"), (0.75, "joint, outer")):
-            out = share * boom.overlap
-            x = boom.tail + boom.joint - boom.overlap + out
-            found.append(Hole(name, label, x, middle, through_both, purpose))
-            found.append(Hole(INNER, label, out, tip_middle, through_both, purpose))
+    purpose = f"joint bolt {rows.bolt.name}; drill through both pieces pushed together"
+    middles = [section.height / 2 for section, _ in rows.pieces]
+    for number, joint in enumerate(_joint_labels(answer)):
+        for label, share in zip(joint, JOINT_BOLTS, strict=True):
+            for at in (number, number + 1):
+                x = boom.reaches[number + 1][0] - boom.reaches[at][0] + share * boom.overlap
+                hole = Hole(labels[at], label, x, middles[at], rows.bolt.clearance, purpose)
+                found.append(hole)
+    tip, tip_middle = labels[-1], middles[-1]
+    front = boom.front - boom.reaches[-1][0]
     found.append(_pin_hole(rows, tip, "front pin", front, tip_middle))
+    purpose = f"bolt {rows.bolt.name} that holds the two boards together"
+    found += [
+        Hole(name, label, x, y, rows.bolt.close, purpose) for label, x, y in _stitches(answer)
+    ]
     if design.level.kind == "none":
         purpose = f"bolt {rows.bolt.name} that keeps the platform from turning"
         found.append(Hole(tip, "front fix", front - FIXED, tip_middle, rows.bolt.close, purpose))
     return found
+
+
+def _joint_labels(answer: JibAnswer) -> list[tuple[str, str]]:
+    """Holes of every joint of nested pieces that is bolted, from the pivot out."""
+    boom = answer.design.boom
+    if boom.nested == 2:
+        return [("joint, inner", "joint, outer")]
+    return [(f"joint {at}, inner", f"joint {at}, outer") for at in range(1, boom.nested)]
+
+
+def _stitches(answer: JibAnswer) -> list[tuple[str, float, float]]:
+    """Bolts that hold two boards together: what each is called, where from the tail, and up, m.
+
+    They stand above and below the middle by turns, clear of the joints' holes in it.
+    """
+    boom, height = answer.design.boom, answer.rows.section.height
+    if boom.boards == 1:
+        return []
+    first, last = STITCH_EDGE, boom.tail + boom.front + BOOM_END - STITCH_EDGE
+    count = max(2, math.ceil((last - first) / STITCH) + 1)
+    return [
+        (f"boards {at + 1}", first + at * (last - first) / (count - 1), height * share)
+        for at, share in zip(range(count), itertools.cycle((0.25, 0.75)), strict=False)
+    ]
 
 
 def _cheek_hole(
@@ -306,7 +327,7 @@ def templates(answer: JibAnswer) -> tuple[Template, ...]:
     stacked = design.level.stacked
     one_datum = "boom and bar clamped together: one datum" if stacked else ""
     sections = _boom_pieces(answer)
-    found = []
+    first, found = piece_labels(design.boom)[0], []
     for piece in pieces(answer):
         section = sections.get(piece.label, rows.bar)
         holes = tuple(hole for hole in drilled if hole.part == piece.label)
@@ -316,7 +337,7 @@ def templates(answer: JibAnswer) -> tuple[Template, ...]:
                 _pin_hole(rows, BAR, label, x, rows.bar.height / 2)
                 for label, x in zip(("post end", "platform end"), ends, strict=True)
             )
-        slots = (slot,) if weights.slides and piece.label in (WHOLE, OUTER) else ()
+        slots = (slot,) if weights.slides and piece.label == first else ()
         found.append(
             Template(
                 piece.label,
@@ -324,6 +345,7 @@ def templates(answer: JibAnswer) -> tuple[Template, ...]:
                 section.height,
                 holes,
                 slots,
+                count=piece.count,
                 note=one_datum,
                 thick=section.width,
                 of=section.name,
@@ -372,19 +394,19 @@ def _joint(
     """A bolt on which something turns between cheeks, or beside one."""
     part, hole, width = turning
     bush = answer.rows.pivot.around
-    inside = Through(part, hole, bush)
+    inside = (Through(part, hole, bush),) * (1 if part == BAR else answer.design.boom.boards)
     if cheeks(answer.design) == 1:
-        return Bolt(key, purpose, at, bolt.id, (inside, Through(*cheek)), ((SPACER, BESIDE),))
+        return Bolt(key, purpose, at, bolt.id, (*inside, Through(*cheek)), ((SPACER, BESIDE),))
     beside = (gap(answer.rows, answer.design) - width) / 2
-    between = (Through(*cheek), inside, Through(*cheek))
+    between = (Through(*cheek), *inside, Through(*cheek))
     return Bolt(key, purpose, at, bolt.id, between, ((SPACER, beside),) * 2)
 
 
 def _joints(answer: JibAnswer) -> Iterator[Bolt]:
     design, rows = answer.design, answer.rows
-    tail, tip = (OUTER if design.boom.form == "two nested pieces" else WHOLE), front_piece(design)
-    width = rows.section.width
-    front = rows.tip_section.width if tip == INNER else width
+    labels, boards = piece_labels(design.boom), design.boom.boards
+    tail, tip = labels[0], labels[-1]
+    width, front = (rows.pieces[at][0].width * boards for at in (0, -1))
     yield _joint(
         answer, "main-bolt", "pivot", "", (POST, "boom"), (tail, "pivot", width), rows.main_bolt
     )
@@ -413,10 +435,14 @@ def _joints(answer: JibAnswer) -> Iterator[Bolt]:
                 held = through((cheek, side), (cheek, side))[: cheeks(design)]
                 loop = (("the cable's loop between two collars", between),)
                 yield Bolt("cable-bolts", f"{side} cable", end, rows.bolt.id, held, loop)
-    if design.boom.form == "two nested pieces":
-        for label in ("joint, inner", "joint, outer"):
-            held = (Through(OUTER, label), Through(INNER, label, inside=True))
+    for (outer, inner), joint in zip(pairwise(labels), _joint_labels(answer), strict=False):
+        for label in joint:
+            held = (Through(outer, label), Through(inner, label, inside=True))
             yield Bolt("joint-bolts", "joint of the boom", label, rows.bolt.id, held)
+    for label, _, _ in _stitches(answer):
+        yield Bolt(
+            "board-bolts", "boards", label, rows.bolt.id, through((tail, label), (tail, label))
+        )
 
 
 def bolts(answer: JibAnswer) -> tuple[Bolt, ...]:

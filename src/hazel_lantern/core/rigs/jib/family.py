@@ -310,8 +310,10 @@ class Jib(Family[JibDesign, JibAnswer]):
         boom = [b.section, b.form, b.front, b.tail, b.damping]
         if design.boom.form == "tapered board":
             boom.append(b.tip_height)
-        if design.boom.form == "two nested pieces":
+        if design.boom.nested > 1:
             boom += [b.tip_section, b.joint, b.overlap]
+        more = b.third_section, b.second_joint, b.fourth_section, b.third_joint
+        boom += more[: 2 * (design.boom.nested - 2)] if design.boom.nested > 2 else ()
         level = {"solid bar": [v.section], "twin cables": [v.wire, v.preload], "none": []}
         bars = level[design.level.kind]
         if bars:

@@ -252,7 +252,7 @@ def _too_wide(answer: JibAnswer) -> _Hole | None:
     """The joint whose hole leaves nothing of what it goes through."""
     rows, boom = answer.rows, answer.design.boom
     main, small = (hole_width(rows, bolt) for bolt in (rows.main_bolt, rows.bolt))
-    tip = rows.tip_section if boom.form == "two nested pieces" else rows.section
+    tip, _ = rows.pieces[-1]
     share = boom.tip_height if boom.form == "tapered board" else 1.0
     holes = [_Hole("boom at the pivot", rows.section.height, main)]
     if answer.design.level.kind != "none":

@@ -34,26 +34,39 @@ def rebalanced(case: Case[JibDesign]) -> tuple[Edit, ...]:
     return JibAnswer(case).balancing.again()
 
 
-def _inner_for(answer: JibAnswer, outer: str) -> str | None:
+#: Where the sections of nested pieces are, from the second on.
+INNER = (F.boom.tip_section, F.boom.third_section, F.boom.fourth_section)
+
+
+def _inner_for(answer: JibAnswer, outer: str, now: str) -> str | None:
     """The inner piece for an outer one: the one in use if it fits, else the largest that does."""
-    sections, now = answer.workshop.catalogue.sections, answer.design.boom.tip_section
+    sections = answer.workshop.catalogue.sections
     if now in sections and nests(sections[outer], sections[now]):
         return now
     fitting = [one for one in sections.values() if nests(sections[outer], one)]
     return max(fitting, key=lambda one: one.properties.second_moment).id if fitting else None
 
 
+def _nested_in(answer: JibAnswer, outer: str) -> list[Edit] | None:
+    """What the pieces inside of an outer one must be; None where none would fit."""
+    edits, around = [], outer
+    for field, now in zip(INNER, answer.design.boom.inner, strict=False):
+        inner = _inner_for(answer, around, now)
+        if inner is None:
+            return None
+        if inner != now:
+            edits.append(Edit(field, inner))
+        around = inner
+    return edits
+
+
 def sections(answer: JibAnswer) -> Iterable[Candidate]:
-    """Every section the boom can be, the weights set anew; of two pieces, one that fits in."""
-    boom = answer.design.boom
+    """Every section the boom can be, the weights set anew; of nested ones, those that fit in."""
     for section in answer.workshop.catalogue.sections.values():
-        edits = [Edit(F.boom.section, section.id)]
-        if boom.form == "two nested pieces":
-            inner = _inner_for(answer, section.id)
-            if inner is None:
-                continue
-            if inner != boom.tip_section:
-                edits.append(Edit(F.boom.tip_section, inner))
+        inner = _nested_in(answer, section.id)
+        if inner is None:
+            continue
+        edits = [Edit(F.boom.section, section.id), *inner]
         try:
             edits += rebalanced(answer.case.edited(edits))
         except CannotBe:

@@ -56,15 +56,13 @@ def _boom(arm: Arm) -> list[Thing]:
             upper.append((x, z + half))
             lower.append((x, z - half))
         return [Shape((*upper, *reversed(lower)), "rail")]
-    if boom.form != "two nested pieces":
-        return [Line(line, "rail", height)]
-    nodes = arm.answer.boom.nodes
-    outer = tuple(p for p, node in zip(line, nodes, strict=True) if node <= boom.joint + 1e-6)
-    inner = tuple(p for p, node in zip(line, nodes, strict=True) if node >= boom.joint - 1e-6)
-    return [
-        Line(outer, "rail", height),
-        Line(inner, "rail", arm.rows.tip_section.properties.height),
-    ]
+    nodes, things, begins = arm.answer.boom.nodes, list[Thing](), -boom.tail
+    for (section, _), (_, ends) in zip(arm.rows.pieces, boom.reaches, strict=True):
+        seen = (nodes >= begins - 1e-6) & (nodes <= ends + 1e-6)
+        part = tuple(point for point, one in zip(line, seen, strict=True) if one)
+        things.append(Line(part, "rail", section.properties.height))
+        begins = ends
+    return things
 
 
 def _level(arm: Arm) -> list[Thing]:

@@ -83,7 +83,7 @@ def cautions(answer: JibAnswer, station: str) -> tuple[str, ...]:
 
 def _boom_steps(answer: JibAnswer) -> list[Step]:
     design, style = answer.design, answer.style
-    nested = design.boom.form == "two nested pieces"
+    nested = design.boom.nested > 1
     found = cut_steps(answer.case, pieces(answer))
     if design.boom.form == "tapered board":
         share = write(design.boom.tip_height, "percent", style)
@@ -96,7 +96,7 @@ def _boom_steps(answer: JibAnswer) -> list[Step]:
             )
         )
     if design.level.kind == "solid bar" and design.level.stacked and not design.level.longer:
-        pieces_first = "Bolt the two pieces of the boom together first. " if nested else ""
+        pieces_first = "Bolt the pieces of the boom together first. " if nested else ""
         found.append(
             Step(
                 f"{pieces_first}Clamp boom and link bar together, pivot over post end, and drill "

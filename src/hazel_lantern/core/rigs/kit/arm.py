@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Literal
 
 import numpy as np
@@ -15,7 +16,16 @@ from hazel_lantern.core.mechanics.boom import Boom, Stretch
 from hazel_lantern.core.rigs.kit.words import mm
 
 Array = NDArray[np.float64]
-BoomForm = Literal["one piece", "tapered board", "two nested pieces"]
+BoomForm = Literal[
+    "one piece",
+    "tapered board",
+    "doubled boards",
+    "two nested pieces",
+    "three nested pieces",
+    "four nested pieces",
+]
+#: How many pieces slide into each other.
+NESTED = {"two nested pieces": 2, "three nested pieces": 3, "four nested pieces": 4}
 #: A hole must leave so much of what it goes through, above and below, m.
 LEAST_LEFT = 0.002
 HOLLOW = ("round tube", "rectangular tube", "oval tube")
@@ -32,24 +42,56 @@ class BoomDesign(Frozen):
     tip_section: str = choice("Inner piece", "aluminium-box-25x25x2", catalogue="sections")
     joint: float = quantity("length", "Outer piece ends at", 0.6, low=0.05, high=8)
     overlap: float = quantity("length", "Inner piece pushed in by", 0.15, low=0.02, high=2)
+    third_section: str = choice("Third piece", "aluminium-box-20x20x2", catalogue="sections")
+    second_joint: float = quantity("length", "Second piece ends at", 0.85, low=0.1, high=8)
+    fourth_section: str = choice("Fourth piece", "aluminium-box-15x15x1.5", catalogue="sections")
+    third_joint: float = quantity("length", "Third piece ends at", 1.05, low=0.1, high=8)
     damping: float = quantity("percent", "Damping of its bounce", 0.015, low=0.001, high=0.5)
 
+    @property
+    def nested(self) -> int:
+        """How many pieces slide into each other; 1 where none do."""
+        return NESTED.get(self.form, 1)
+
+    @property
+    def boards(self) -> int:
+        """How many alike lie beside each other."""
+        return 2 if self.form == "doubled boards" else 1
+
+    @property
+    def inner(self) -> tuple[str, ...]:
+        """Sections of the pieces inside of the outer one, from there on."""
+        return (self.tip_section, self.third_section, self.fourth_section)[: self.nested - 1]
+
+    @property
+    def reaches(self) -> tuple[tuple[float, float], ...]:
+        """Where each piece begins and ends from the pivot, outer one first, m."""
+        ends = (self.joint, self.second_joint, self.third_joint)[: self.nested - 1]
+        starts = (-self.tail, *(end - self.overlap for end in ends))
+        return tuple(zip(starts, (*ends, self.front), strict=True))
+
     def nests(self) -> None:
-        """Whether two pieces leave room for each other.
+        """Whether nested pieces leave room for each other.
 
         Raises
         ------
         CannotBe
             Says what would be accepted.
         """
-        if self.form != "two nested pieces":
-            return
-        if not self.overlap < self.joint < self.front - 0.02:
-            least, most = self.overlap + 0.005, self.front - 0.025
-            raise CannotBe(
-                f"an outer piece that ends {mm(self.joint)} before the pivot does not leave "
-                f"room for both; accepted: {mm(least)} to {mm(most)}"
-            )
+        before, ends = 0.0, self.reaches
+        for name, (_, end), left in zip(
+            ("outer", "second", "third"), ends[:-1], range(self.nested - 2, -1, -1), strict=False
+        ):
+            # Two joints may not lie in each other.
+            least = before + self.overlap + 0.005
+            most = self.front - 0.025 - left * (self.overlap + 0.01)
+            if not least - 0.005 < end < most + 0.005:
+                raise CannotBe(
+                    f"{name} piece that ends {mm(end)} before the pivot does not leave "
+                    f"room for {'both' if self.nested == 2 else 'the others'}; accepted: "
+                    f"{mm(least)} to {mm(most)}"
+                )
+            before = end
 
 
 @dataclass(frozen=True)
@@ -58,8 +100,12 @@ class ArmRows:
 
     section: Section
     material: Material
-    tip_section: Section
-    tip_material: Material
+    inner: tuple[tuple[Section, Material], ...]
+
+    @property
+    def pieces(self) -> tuple[tuple[Section, Material], ...]:
+        """Section and material of every nested piece, outer one first."""
+        return (self.section, self.material), *self.inner
 
 
 def left_by_hole(section: Section, width: float) -> tuple[float, float]:
@@ -119,14 +165,15 @@ def _stretch(
     material: Material,
     shares: tuple[float, float],
     sideways: bool,
+    boards: int = 1,
 ) -> Stretch:
-    """A stretch of one section, of so much of its height at either end."""
+    """A stretch of one section, of so much of its height at either end; of boards side by side."""
     properties = section.properties
     moment = properties.sideways_moment if sideways else properties.effective_moment
     # Of a lower board the upright stiffness falls with the cube of its height, the other with it.
     power = 1 if sideways else 3
-    rigidity = material.modulus * moment
-    line = properties.area * material.density
+    rigidity = boards * material.modulus * moment
+    line = boards * properties.area * material.density
     first, last = shares
     return Stretch(
         start,
@@ -153,10 +200,18 @@ def boom_stretches(boom: BoomDesign, rows: ArmRows, sideways: bool = False) -> l
     Raises
     ------
     CannotBe
-        If the inner piece does not slide into the outer one.
+        If a piece does not slide into the one before it, or what is doubled is no board.
     """
     whole = 1.0, 1.0
     outer, material = rows.section, rows.material
+    if boom.boards == 2:
+        if outer.shape != "rectangle":
+            raise CannotBe(
+                f"{outer.name} is no board to be doubled; choose a section that is a solid "
+                "rectangle, or make the boom in one piece"
+            )
+        # Bolted, not glued, they slide on each other: each bends by itself, either way.
+        return [_stretch(-boom.tail, boom.front, outer, material, whole, sideways, 2)]
     if boom.form == "tapered board" and outer.shape == "rectangle":
         share = boom.tip_height
         # In a few straight stretches, as rigidity falls with the cube of the height.
@@ -172,27 +227,29 @@ def boom_stretches(boom: BoomDesign, rows: ArmRows, sideways: bool = False) -> l
                 places = float(edges[at]), float(edges[at + 1])
                 found.append(_stretch(*places, outer, material, ends, sideways))
         return found
-    if boom.form != "two nested pieces":
-        return [_stretch(-boom.tail, boom.front, outer, material, whole, sideways)]
-    if not nests(outer, rows.tip_section):
-        raise CannotBe(
-            f"{rows.tip_section.name} does not slide into {outer.name}; "
-            "choose an inner piece that is smaller than the outer one's hollow"
+    for (around, _), (inside, _) in pairwise(rows.pieces):
+        if not nests(around, inside):
+            raise CannotBe(
+                f"{inside.name} does not slide into {around.name}; "
+                "choose an inner piece that is smaller than the outer one's hollow"
+            )
+    found, reaches = [], boom.reaches
+    borders = sorted({edge for reach in reaches for edge in reach})
+    for start, end in pairwise(borders):
+        here = [
+            _stretch(start, end, section, of, whole, sideways)
+            for (section, of), (first, last) in zip(rows.pieces, reaches, strict=True)
+            if first <= start and end <= last
+        ]
+        found.append(
+            Stretch(
+                start,
+                end,
+                (sum(one.rigidity[0] for one in here),) * 2,
+                (sum(one.line_mass[0] for one in here),) * 2,
+            )
         )
-    inside = boom.joint - boom.overlap
-    both = _stretch(inside, boom.joint, outer, material, whole, sideways)
-    tip = _stretch(inside, boom.joint, rows.tip_section, rows.tip_material, whole, sideways)
-    both = Stretch(
-        inside,
-        boom.joint,
-        (both.rigidity[0] + tip.rigidity[0],) * 2,
-        (both.line_mass[0] + tip.line_mass[0],) * 2,
-    )
-    return [
-        _stretch(-boom.tail, inside, outer, material, whole, sideways),
-        both,
-        _stretch(boom.joint, boom.front, rows.tip_section, rows.tip_material, whole, sideways),
-    ]
+    return found
 
 
 def moment_at(bent: Boom, place: float) -> float:
@@ -247,15 +304,14 @@ def stresses(
 
     def share(section: Section, material: Material, height: Array | float) -> Array:
         # Of a board of part of its height the section modulus falls with the square.
-        modulus = section.properties.modulus
+        modulus = section.properties.modulus * boom.boards
         return np.asarray(moment / (modulus * height**2 * material.working_stress))
 
     if boom.form == "tapered board" and rows.section.shape == "rectangle":
         reach = np.where(nodes > 0, nodes / boom.front, -nodes / boom.tail)
         return share(rows.section, rows.material, 1.0 - (1.0 - boom.tip_height) * reach)
-    outer = share(rows.section, rows.material, 1.0)
-    if boom.form != "two nested pieces":
-        return outer
-    # Where both overlap the outer piece is counted alone; past it, the inner one is.
-    inner = share(rows.tip_section, rows.tip_material, 1.0)
-    return np.where(nodes >= boom.joint - 1e-9, inner, outer)
+    used = share(rows.section, rows.material, 1.0)
+    for (_, end), (section, material) in zip(boom.reaches, rows.inner, strict=False):
+        # Where two overlap the outer piece is counted alone; past it, the inner one is.
+        used = np.where(nodes >= end - 1e-9, share(section, material, 1.0), used)
+    return used
