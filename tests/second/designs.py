@@ -98,6 +98,21 @@ def boom(dice, front):
     }
 
 
+def held(dice):
+    """Edits of what holds a boom, and of the bars that go with it."""
+    way = dice.choice(
+        ["a bolt through it"] * 2 + ["two clamps on a cradle", "two clamps on a tilting head"]
+    )
+    kinds = ["none"] if "head" in way else ["solid bar", "twin cables", "none"]
+    return {
+        "design__pivots__held": way,
+        "design__pivots__above": dice.uniform(0.05, 0.1),
+        "design__pivots__clamp_force": dice.uniform(50, 2000),
+        "design__pivots__counterbalance": dice.uniform(0, 4),
+        "design__level__kind": dice.choice(kinds),
+    }
+
+
 def jibs(number, seed=12):
     dice, found = random.Random(seed), 0
     shot = shot_of(way="rise", distance=1.0, duration=6.0, room=Room(length=8.0, height=4.0))
@@ -111,7 +126,6 @@ def jibs(number, seed=12):
             **boom(dice, front),
             "design__boom__tail": tail,
             "design__boom__damping": dice.uniform(0.01, 0.05),
-            "design__level__kind": dice.choice(["solid bar", "twin cables", "none"]),
             "design__level__pins": dice.uniform(0.1, 0.22),
             "design__level__pins_more": dice.choice([0.0, dice.uniform(-0.002, 0.002)]),
             "design__level__longer": dice.choice([0.0, dice.uniform(-0.003, 0.003)]),
@@ -121,6 +135,18 @@ def jibs(number, seed=12):
             "design__level__pins_error": dice.uniform(0.0001, 0.0006),
             "design__pivots__kind": dice.choice(["bolt-plain", "bolt-washers", "bush-bronze"]),
             "design__pivots__shear": dice.choice(["single shear", "double shear"]),
+            **held(dice),
+            "design__boom__locks": dice.choice(["bolts through both", "clamping screws"]),
+            "design__boom__lock_force": dice.uniform(100, 1000),
+            "design__counterweight__window": dice.choice([0.0, 0.0, dice.uniform(0.01, 0.03)]),
+            "design__counterweight__bar_side": dice.uniform(0.05, 0.2),
+            "design__post__legs__kind": dice.choice(["as the base has them", "cut to length"]),
+            "design__post__legs__leg": dice.uniform(0.9, 1.3),
+            "design__post__legs__angle": dice.uniform(0.3, 0.7),
+            "design__post__legs__hinge": dice.uniform(0.4, 0.6),
+            "design__post__legs__tie": dice.choice(["the floor alone", "a chain round them"]),
+            "design__post__rest": dice.choice(["strap", "a support of its height"]),
+            "design__post__rest_height": dice.uniform(0.7, 1.3),
             "design__platform__ahead": dice.uniform(-0.05, 0.2),
             "design__platform__rise": dice.uniform(0.05, 0.25),
             "design__platform__looks": dice.choice(["along the boom", "across the boom"]),

@@ -1,5 +1,6 @@
 """A jib's lamps by a second method."""
 
+import cmath
 import itertools
 import math
 
@@ -39,6 +40,15 @@ class Second:
         ahead = sum(i.mass * (i.forward if self.along else -i.right) for i in items) / self.camera
         self.ahead = self.d.platform.ahead + ahead
         self.up = sum(i.mass * i.up for i in items) / self.camera
+        j, legs = self.d.pivots, self.d.post.legs
+        self.clamped, self.on_head = j.held != "a bolt through it", "head" in j.held
+        self.lift = j.above if self.clamped else 0.0
+        self.post, self.out = self.d.post.height, None
+        if legs.kind == "cut to length":
+            self.post = legs.hinge + legs.leg * math.cos(legs.angle)
+            self.out = legs.leg * math.sin(legs.angle)
+        # From the pivot to the front pin, as the bars see it.
+        self.pin_at = complex(self.front, self.lift)
         self.boom()
         self.swings()
 
@@ -50,7 +60,7 @@ class Second:
         ahead = np.linspace(0, self.front, NODES)[1:]
         # Close before and after every joint of nested pieces: there all jumps.
         jumps = [at for end in self.joints() for at in (end - b.overlap, end)]
-        around = [at + way for at in jumps for way in (-2e-4, 2e-4)]
+        around = [at + way for at in jumps for way in (-1.5e-3, 1.5e-3)]
         ahead = np.unique(np.concatenate([ahead, around]))
         self.x = np.concatenate([back, ahead])
         self.pin = len(back) - 1
@@ -89,7 +99,7 @@ class Second:
         level = self.d.level
         if level.kind == "solid bar":
             line = rows.bar.properties.area * rows.bar_material.density
-            self.beside = (line, -BAR_END, self.front + level.longer + BAR_END)
+            self.beside = (line, -BAR_END, abs(self.pin_at) + level.longer + BAR_END)
         elif level.kind == "twin cables":
             self.beside = (2 * rows.wire.line_mass, 0.0, self.front)
         else:
@@ -110,44 +120,40 @@ class Second:
         """Everything that turns as many small bodies: mass, along and above the pins' line."""
         middles = (self.x[:-1] + self.x[1:]) / 2
         mass = (self.line[:-1] + self.line[1:]) / 2 * np.diff(self.x)
-        found = [(m, at, 0.0) for m, at in zip(mass, middles, strict=True)]
-        found.append((self.tip_line * BOOM_END, self.front + BOOM_END / 2, 0.0))
-        found.append((self.rows.handle_mass, -self.tail, 0.0))
+        lift = self.lift
+        found = [(m, at, lift) for m, at in zip(mass, middles, strict=True)]
+        found.append((self.tip_line * BOOM_END, self.front + BOOM_END / 2, lift))
+        found.append((self.rows.handle_mass, -self.tail, lift))
         line, start, end = self.beside
         step = (end - start) / 400
-        found += [(line * step, start + (k + 0.5) * step, 0.0) for k in range(400)]
-        found.append((self.d.platform.mass, self.front, 0.0))
+        found += [(line * step, start + (k + 0.5) * step, lift) for k in range(400)]
+        found.append((self.d.platform.mass, self.front, lift))
         w = self.d.counterweight
-        found.append((self.weights, -w.place, w.above))
+        found.append((self.weights, -w.place, w.above + lift))
         if not bare:
             p = self.d.platform
             found.append(
-                (self.camera, self.front + p.ahead, p.rise)
+                (self.camera, self.front + p.ahead, p.rise + lift)
                 if self.open
-                else (self.camera, self.front, 0.0)
+                else (self.camera, self.front, lift)
             )
         return np.array(found).T
 
     # The swing
 
     def lens(self, swing):
-        p, post = self.d.platform, self.d.post.height
-        if self.open:
-            out = self.front + p.ahead
-            return (
-                out * np.cos(swing) - p.rise * np.sin(swing),
-                post + out * np.sin(swing) + p.rise * np.cos(swing) + self.load.lens_axis,
-            )
-        return (
-            self.front * np.cos(swing) + p.ahead,
-            post + self.front * np.sin(swing) + p.rise + self.load.lens_axis,
-        )
+        """Turned as a complex number: what stays level is added after, the rest before."""
+        p, turn = self.d.platform, np.exp(1j * np.asarray(swing))
+        screw = complex(p.ahead, p.rise)
+        at = (self.pin_at + screw) * turn if self.open else self.pin_at * turn + screw
+        return at.real, self.post + at.imag + self.load.lens_axis
 
     def swing_at(self, height):
         stops = self.d.swing
-        lean = math.atan2(self.d.platform.rise, self.front + self.d.platform.ahead)
-        top = math.pi / 2 - (lean if self.open else 0.0)
-        low, high = np.full_like(height, -top - 2 * lean * self.open), np.full_like(height, top)
+        p = self.d.platform
+        lean = cmath.phase(self.pin_at + (complex(p.ahead, p.rise) if self.open else 0.0))
+        low = np.full_like(height, -math.pi / 2 - lean)
+        high = np.full_like(height, math.pi / 2 - lean)
         found = halved(lambda angle: self.lens(angle)[1] - height, low, high)
         return np.clip(found, -stops.down, stops.up)
 
@@ -181,7 +187,8 @@ class Second:
     def errors(self):
         level = self.d.level
         stack = level.drilled == "as one stack"
-        along = min(level.bar_error, 1e-4) if stack and not level.longer else level.bar_error
+        both = stack and not level.longer and not self.clamped
+        along = min(level.bar_error, 1e-4) if both else level.bar_error
         pair = min(level.pins_error, 1e-4) if stack and not level.pins_more else level.pins_error
         return along, pair
 
@@ -191,13 +198,14 @@ class Second:
         play = math.copysign(self.rows.pivot.play, self.moment()) if self.moment() else 0.0
         found = []
         for a, b, c in itertools.product((-1, 0, 1), repeat=3):
-            bar = self.front + level.longer + play + a * along
+            bar = abs(self.pin_at) + level.longer + play + a * along
             post = level.pins + b * pair
             plate = level.pins + level.pins_more + c * pair
 
             def stretched(tilt, bar=bar, post=post, plate=plate):
-                x = self.front * np.cos(swing) - plate * np.sin(tilt)
-                z = self.front * np.sin(swing) + plate * np.cos(tilt) - post
+                at = self.pin_at * np.exp(1j * swing)
+                x = at.real - plate * np.sin(tilt)
+                z = at.imag + plate * np.cos(tilt) - post
                 # Nose up brings the upper pin back, so the bar would be too long.
                 return bar - np.hypot(x, z)
 
@@ -216,17 +224,19 @@ class Second:
             plate = wide + signs[2] * pair, -(wide + signs[3] * pair)
 
             def length(angle, tilt, end, post=post, plate=plate):
-                x = self.front * np.cos(angle) - plate[end] * np.sin(tilt)
-                z = self.front * np.sin(angle) + plate[end] * np.cos(tilt) - post[end]
+                at = self.pin_at * np.exp(1j * np.asarray(angle))
+                x = at.real - plate[end] * np.sin(tilt)
+                z = at.imag + plate[end] * np.cos(tilt) - post[end]
                 return np.hypot(x, z)
 
             upper = max((moment - 2 * tight * plate[1]) / (plate[0] - plate[1]), 0.0)
             lower = max(2 * tight - upper, 0.0)
             if lower == 0:
                 upper = max(moment, 0.0) / plate[0]
+            level_at = -cmath.phase(self.pin_at)
             free = [
-                length(0.0, 0.0, 0) / (1 + upper / stiff),
-                length(0.0, 0.0, 1) / (1 + lower / stiff),
+                length(level_at, 0.0, 0) / (1 + upper / stiff),
+                length(level_at, 0.0, 1) / (1 + lower / stiff),
             ]
 
             def slope(tilt, length=length, free=free):
@@ -261,6 +271,10 @@ class Second:
             "bare-arm": self.tip(True),
             "base-load": float(self.turning()[0].sum()) + self.rows.turntable.mass,
             "play": self.play(),
+            "grip": self.grip(),
+            "legs": self.legs(),
+            "stack": self.stack(),
+            "parked": self.parked(),
             "holes": least_left(self.found.templates()),
             "budget": bought_cost(self.found),
         }
@@ -285,6 +299,8 @@ class Second:
 
     def foot(self, inside):
         feet, spread = self.rows.stand.feet, self.d.post.spread
+        if self.out is not None:
+            return self.out * math.cos(math.pi / feet) if inside else self.out
         return spread / 2 / (math.tan if inside else math.sin)(math.pi / feet)
 
     def reach(self):
@@ -305,9 +321,16 @@ class Second:
     def balance(self):
         bodies, step = self.turning(), 1e-4
         return max(
-            abs(self.energy(bodies, a + step) - self.energy(bodies, a - step)) / (2 * step)
+            abs(
+                (self.energy(bodies, a + step) - self.energy(bodies, a - step)) / (2 * step)
+                + self.spring(a)
+            )
             for a in self.whole
         )
+
+    def spring(self, swing):
+        """Torque of a head's counterbalance, N·m, against the swing."""
+        return self.d.pivots.counterbalance * math.sin(swing) if self.on_head else 0.0
 
     def lever(self):
         return self.front + (self.d.platform.ahead if self.open else 0.0)
@@ -326,9 +349,13 @@ class Second:
     def bars_clear(self):
         level, rows = self.d.level, self.rows
         beside = rows.bar.height if level.kind == "solid bar" else rows.wire.diameter
-        steep = max(self.d.swing.up, self.d.swing.down)
         pins = level.pins + min(level.pins_more, 0.0)
-        return pins * math.cos(steep) - (rows.section.height + beside) / 2
+        return pins * math.cos(self.steepest()) - (rows.section.height + beside) / 2 - self.lift
+
+    def steepest(self):
+        """Of the line from the pivot to the front pin, rad."""
+        lead, swing = cmath.phase(self.pin_at), self.d.swing
+        return max(swing.up + lead, swing.down - lead)
 
     def play(self):
         level = self.d.level
@@ -347,15 +374,17 @@ class Second:
         planes = 1 if d.pivots.shear == "single shear" else 2
         weight = float(self.turning()[0].sum()) * G
         drawn = 2 * level.preload if level.kind == "twin cables" else 0.0
-        used = [math.hypot(weight, drawn) / (rows.main_bolt.stress_area * planes * BOLT)]
         bolt = rows.bolt.stress_area * planes * BOLT
+        used = [math.hypot(weight, drawn) / (rows.main_bolt.stress_area * planes * BOLT)]
+        if self.on_head:
+            used = [self.payload * G / bolt]
         if level.kind == "twin cables":
             used.append(math.hypot(self.payload * G, drawn) / bolt)
             _, pulls = self.cable_state(np.concatenate([self.swing, self.whole]))
             used.append(1 - pulls.min() / level.preload)
             used.append(pulls.max() / (rows.wire.breaking * 0.8 / 5))
         elif level.kind == "solid bar":
-            steep = max(d.swing.up, d.swing.down)
+            steep = self.steepest()
             # Virtual work: the bar's other end moves p cos(swing) for a turn of the platform.
             pull = self.moment() / (level.pins * math.cos(steep))
             used.append(math.hypot(self.payload * G, pull) / bolt)
@@ -372,13 +401,106 @@ class Second:
                 material = rows.bar_material
                 least = min(p.second_moment, p.sideways_moment)
                 euler = math.pi**2 * material.modulus * material.creep_factor * least
-                bears = min(bears, euler / (self.front + level.longer) ** 2 / 3)
+                bears = min(bears, euler / (abs(self.pin_at) + level.longer) ** 2 / 3)
             used.append(abs(pull) / bears)
         return None if self.too_wide() else max(used)
 
     def too_wide(self):
         """A hole that its part is too small for is another matter, and no figure of strength."""
         return "Hole too wide" in self.found.by_id["jib.bars"].headline
+
+    def grip(self):
+        """The least of what may slip, by a search for the share of its load at which it does."""
+        d, found, least = self.d, [], 99.0
+        steep = math.sin(max(d.swing.up, d.swing.down))
+        items = self.load.items
+        aside = sum(i.mass * (i.right if self.along else i.forward) for i in items)
+        lens = abs(d.platform.rise + self.load.lens_axis)
+        twist = abs(aside) * G + self.settings.hand_push * lens
+        mass = (self.line[:-1] + self.line[1:]) / 2 * np.diff(self.x)
+        middle = (self.x[:-1] + self.x[1:]) / 2
+        if self.clamped:
+            pulled = float(self.turning()[0].sum()) * G * steep
+            found.append((self.rows.section, d.pivots.clamp_force, pulled))
+        if d.boom.locks == "clamping screws":
+            for (row, _), end in zip(self.rows.inner, self.joints(), strict=True):
+                past = float(mass[middle > end].sum()) + self.payload
+                found.append((row, d.boom.lock_force, past * G * steep))
+        for row, force, pulled in found:
+            round_tube = row.shape == "round tube"
+
+            def slips(share, row=row, force=force, pulled=pulled, turned=round_tube):
+                # Each of four faces bears a quarter; slip begins where it needs more than µ N.
+                along, around = pulled * share / 4, twist * share / 4 / (row.width / 2)
+                return abs(complex(along, around if turned else 0.0)) - 0.2 * force
+
+            low, high = np.array([0.0]), np.array([99.0])
+            least = min(least, float(halved(lambda s: np.array([slips(s[0])]), low, high)[0]))
+        return least if found else None
+
+    def legs(self):
+        """The foot under the arm from the balance of all feet about one axis; the chain by it."""
+        legs, feet = self.d.post.legs, self.rows.stand.feet
+        if self.out is None:
+            return None
+        worst = 0.0
+        for swing in self.whole:
+            weight, x = self.all_weight(swing)
+            for way in (1, -1):
+                # A stiff top on springs of feet alike: they take a + b cos(turn).
+                turns = 2 * math.pi * np.arange(feet) / feet
+                shape = np.stack([np.ones(feet), np.cos(turns)])
+                grid = np.array([[feet, shape[1].sum()], [shape[1].sum(), (shape[1] ** 2).sum()]])
+                a, b = np.linalg.solve(grid, [weight, weight * way * x / self.out])
+                worst = max(worst, a + b)
+        out = worst * math.tan(legs.angle)
+        if legs.tie == "the floor alone":
+            return 0.4 * worst / out
+        # Two sides of the chain pull a foot in, each at half of the corner's angle.
+        corner = math.pi * (feet - 2) / feet
+        return 600.0 / (out / (2 * math.cos(corner / 2)))
+
+    def all_weight(self, swing):
+        """N and where it comes down, m from the post."""
+        mass, along, up = self.turning()
+        out = along * math.cos(swing) - up * math.sin(swing)
+        out[-1] += self.ahead - (self.d.platform.ahead if self.open else 0.0)
+        still = self.rows.stand.mass + self.d.post.ballast + self.rows.turntable.mass
+        total = float(mass.sum()) + still
+        return total * G, float((mass * out).sum()) / total
+
+    def stack(self):
+        """Plates put on one by one, heaviest first."""
+        w = self.d.counterweight
+        ones = sorted(
+            (p for plate in w.plates for p in [plate] * plate.on_bar), key=lambda p: -p.mass
+        )
+        if not ones:
+            return None
+        left, right = [], []
+        for one in ones:
+            lighter = left if sum(p.mass for p in left) <= sum(p.mass for p in right) else right
+            lighter.append(one)
+        narrow = min(one.bore for one in ones) - w.bar_diameter
+        fuller = max(sum(p.thick for p in side) for side in (left, right))
+        return narrow if narrow < 0 else w.bar_side - fuller - 0.016
+
+    def parked(self):
+        """Where the tail's under edge meets its support, by halving."""
+        d = self.d
+        if d.post.rest != "a support of its height":
+            return None
+        half = self.rows.section.height / 2
+
+        def over(swing):
+            under = complex(-self.tail, self.lift - half)
+            return d.post.rest_height - self.post - (under * np.exp(1j * swing)).imag
+
+        peak = math.atan2(self.lift - half, self.tail)
+        low, high = np.array([-math.pi / 2 + peak]), np.array([math.pi / 2 + peak])
+        # No support above the tail's top or below its bottom is met at all.
+        at = float(halved(over, low, high)[0])
+        return min(d.swing.up - at, at + d.swing.down)
 
     def moments(self):
         """Hogging moment at every place, by statics of what hangs past it."""
@@ -408,10 +530,12 @@ class Second:
             lost = 2 * section.wall if "tube" in section.shape else section.width
             return 1 - lost * width**3 / 12 / p.second_moment
 
-        bent[self.pin] /= left(hole)
+        window = max(rows.bolt.clearance, w.window)
+        if not self.clamped:
+            bent[self.pin] /= left(hole)
         slot = (w.nearest, w.farthest) if w.carrier == "slides in a slot" else (w.place, w.place)
         inside = (self.x <= -slot[0]) & (self.x >= -slot[1])
-        bent[inside] /= left(rows.bolt.clearance)
+        bent[inside] /= left(window)
         worst = 0.0
         p = rows.section.properties
         share = np.ones_like(self.x)
@@ -429,7 +553,7 @@ class Second:
             strong = np.where(self.x >= end, thin, strong)
             at_joints.append(float(np.interp(end, self.x, bent)) / thin)
         worst = max(float((bent / strong).max()), *at_joints, 0.0)
-        near = float(np.interp(-slot[0], self.x, self.moments())) / left(rows.bolt.clearance)
+        near = float(np.interp(-slot[0], self.x, self.moments())) / left(window)
         return max(worst, near / float(np.interp(-slot[0], self.x, strong)))
 
     def sunk(self, moment):
@@ -471,6 +595,8 @@ class Second:
 
     def friction(self):
         rows, level = self.rows, self.d.level
+        if self.on_head:
+            return self.d.pivots.drag
         drawn = 2 * level.preload if level.kind == "twin cables" else 0.0
         weight, part = float(self.turning()[0].sum()) * G, rows.pivot.friction / 2
         found = part * rows.main_bolt.diameter * math.hypot(weight, drawn) + self.d.pivots.drag
@@ -498,6 +624,7 @@ class Second:
             + np.array(
                 [
                     G * float((mass * (along * math.cos(a) - up * math.sin(a))).sum())
+                    + self.spring(a)
                     for a in self.swing
                 ]
             )
@@ -572,7 +699,10 @@ class Second:
             whole, x, z = self.turning()
             inertia = float((whole * (x**2 + z**2)).sum())
             drift = np.array(
-                [G * float((whole * (x * math.cos(a) - z * math.sin(a))).sum()) for a in self.swing]
+                [
+                    G * float((whole * (x * math.cos(a) - z * math.sin(a))).sum()) + self.spring(a)
+                    for a in self.swing
+                ]
             )
             effort = inertia * self.angular(self.times) + drift
             effort = effort + self.friction() * self.shot.move.sense
@@ -581,7 +711,7 @@ class Second:
         for swing, pull in zip(swings, pulls, strict=True):
             cos, sin = math.cos(swing), math.sin(swing)
             points = [
-                (m, x * cos - z * sin, d.post.height + x * sin + z * cos)
+                (m, x * cos - z * sin, self.post + x * sin + z * cos)
                 for m, x, z in zip(mass, along, up, strict=True)
             ]
             if not bare:
@@ -592,16 +722,16 @@ class Second:
                 else:
                     out, high = out + self.ahead, high + d.platform.rise + self.up
                 points.append((m, out, high))
-            points.append((rows.stand.mass, 0.0, 0.4 * d.post.height))
-            points.append((d.post.ballast, 0.0, 0.1 * d.post.height))
-            points.append((rows.turntable.mass, 0.0, d.post.height - rows.turntable.height))
+            points.append((rows.stand.mass, 0.0, 0.4 * self.post))
+            points.append((d.post.ballast, 0.0, 0.1 * self.post))
+            points.append((rows.turntable.mass, 0.0, self.post - rows.turntable.height))
             total = sum(one[0] for one in points)
             out = sum(one[0] * one[1] for one in points) / total
             high = sum(one[0] * one[2] for one in points) / total
             for way in (1, -1):
                 for hand in (0.0, pull):
                     # The hand pulls down at the tail, which is on the other side of the post.
-                    moment = hand * (reach + way * self.tail * cos)
+                    moment = hand * (reach + way * (self.tail * cos + self.lift * sin))
                     left = min(left, falls(total * G, reach - way * out, high, moment))
         return left
 

@@ -14,7 +14,7 @@ from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import assess, changed
 from tests.core.build.mounting import LEAST_EDGE, mounted
-from tests.second.designs import boom
+from tests.second.designs import boom, held
 
 DEMO = loads((DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8"))
 CATALOGUE = Workshop().catalogue
@@ -61,7 +61,8 @@ def any_jib(dice):
     return {
         **boom(dice, dice.uniform(0.8, 2.2)),
         "design__boom__tail": dice.uniform(0.55, 0.9),
-        "design__level__kind": dice.choice(["solid bar", "twin cables", "none"]),
+        **held(dice),
+        "design__boom__locks": dice.choice(["bolts through both", "clamping screws"]),
         "design__level__pins": dice.uniform(0.08, 0.25),
         "design__level__drilled": dice.choice(["as one stack", "each part by itself"]),
         "design__pivots__kind": dice.choice(["bolt-plain", "bolt-washers", "bush-bronze"]),

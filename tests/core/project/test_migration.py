@@ -36,6 +36,7 @@ RESTATED = {
     "jib.windup",
     "jib.boom-dip",
     "jib.bounce",
+    "jib.clearance",
 }
 #: What hangs on the beam, which then left out up to 1e-5 between its nodes, and on the slider's
 #: push, which then left out that a carriage about to roll resists already.

@@ -28,14 +28,16 @@ from hazel_lantern.core.rigs.jib.lamps_balance import places_for
 from hazel_lantern.core.rigs.jib.levers import rebalanced
 from hazel_lantern.core.rigs.jib.model import JibDesign
 from hazel_lantern.core.rigs.jib.standing import stance, whole_weight
+from hazel_lantern.core.rigs.kit.counterweight import Counterweight, PlateSize
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Pace, Room, Subject
-from hazel_lantern.core.units import Style
+from hazel_lantern.core.units import Style, write
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import assess, changed, check_offer, check_way_forward, shot_of
 
-CHECKS = """reach height balance counterweight level roll play head bars-clear bars
-boom-stress boom-dip bounce windup tip base-load bare-arm clearance holes room budget"""
+CHECKS = """reach height balance counterweight stack level roll play head bars-clear bars
+boom-stress boom-dip bounce windup grip legs parked tip base-load bare-arm
+clearance holes room budget"""
 RISE = shot_of(way="rise")
 IDS = [f"jib.{name}" for name in CHECKS.split()]
 
@@ -504,6 +506,10 @@ def test_the_loft_crane_fails_honestly_and_its_mends_work(loft, settings, worksh
     assert any(offer.title.startswith("Set the weights") for offer in offers)
 
 
+CRADLE = "two clamps on a cradle"
+PARKED = {"design__post__rest": "a support of its height"}
+
+
 @pytest.mark.parametrize(
     ("changes", "target"),
     [
@@ -523,6 +529,21 @@ def test_the_loft_crane_fails_honestly_and_its_mends_work(loft, settings, worksh
         ({"design__post__spread": 0.2}, "jib.tip"),
         ({"design__post__turntable": "stand-head"}, "jib.base-load"),
         ({"design__swing__up": math.radians(78)}, "jib.clearance"),
+        (
+            {"design__pivots__held": CRADLE, "design__pivots__clamp_force": 60.0},
+            "jib.grip",
+        ),
+        (
+            {
+                "design__post__legs__kind": "cut to length",
+                "design__post__legs__tie": "the floor alone",
+                "design__post__legs__leg": 1.1,
+            },
+            "jib.legs",
+        ),
+        ({**PARKED, "design__post__rest_height": 0.5}, "jib.parked"),
+        ({"design__counterweight__bar_side": 0.05}, "jib.stack"),
+        ({"design__counterweight__bar_diameter": 0.031}, "jib.stack"),
         ({"shot__room__length": 2.1}, "jib.room"),
         ({"budget": 120.0}, "jib.budget"),
     ],
@@ -672,3 +693,102 @@ def test_joints_of_nested_pieces_may_not_lie_in_each_other(jib, field, place, sa
     form = {"design__boom__form": "four nested pieces", f"design__boom__{field}": place}
     with pytest.raises(CannotBe, match=f"{said} that ends .* accepted: "):
         changed(jib, **form)
+
+
+def test_a_boom_over_its_pivot_is_top_heavy_by_its_weight(jib):
+    """Lifted by h, the torque changes by W h sin(swing)."""
+    lifted = changed(jib, design__pivots__held=CRADLE, design__pivots__above=0.08)
+    flat, over = assess(jib).answer, assess(lifted).answer
+    more = over.turning_mass * GRAVITY * 0.08 * np.sin(over.whole)
+    low, high = (one.stop_to_stop(one.torque) for one in (flat, over))
+    # The link bar is longer by a hair, as it runs from pin to pin.
+    assert high - low == pytest.approx(more, abs=0.05)
+
+
+def test_a_counterbalance_of_that_weight_takes_it_back(jib):
+    on_head = changed(
+        jib,
+        design__level__kind="none",
+        design__pivots__held="two clamps on a tilting head",
+        design__pivots__above=0.08,
+    )
+    plain = assess(on_head).answer
+    up = sum(body.mass * body.up for body in plain.turning) * GRAVITY
+    held = assess(changed(on_head, design__pivots__counterbalance=up)).answer
+    level = held.torque / np.cos(held.everywhere)
+    assert np.ptp(level) == pytest.approx(0.0, abs=1e-9)
+    assert held.friction == jib.design.pivots.drag
+
+
+def test_a_tilting_head_holds_no_bar(jib):
+    with pytest.raises(CannotBe, match="no cheeks that would hold a solid bar; accepted: kept"):
+        changed(jib, design__pivots__held="two clamps on a tilting head")
+
+
+def test_legs_give_height_and_spread_and_are_pushed_out(jib):
+    """3-4-5: legs of 1 m whose feet are 0.6 m out stand 0.8 m below their hinge."""
+    cut = changed(
+        jib,
+        design__post__legs__kind="cut to length",
+        design__post__legs__leg=1.0,
+        design__post__legs__angle=math.asin(0.6),
+        design__post__legs__hinge=0.5,
+        design__post__legs__tie="the floor alone",
+    )
+    found = assess(cut)
+    assert found.answer.geometry.post == pytest.approx(1.3)
+    assert found.answer.feet_reach == pytest.approx(0.6)
+    assert found.by_id["jib.legs"].value == pytest.approx(0.4 / 0.75)
+    assert found.by_id["jib.legs"].state is State.FAILS
+    assert not assess(jib).by_id["jib.legs"].applies
+
+
+def test_a_support_parks_the_tail_at_the_angle_of_its_height(jib):
+    """The tail's under edge, 20 mm below its line, comes down to the support."""
+    angle = math.radians(20)
+    high = 1.3 - 0.55 * math.sin(angle) - 0.02 * math.cos(angle)
+    lamp = assess(changed(jib, **PARKED, design__post__rest_height=high)).by_id["jib.parked"]
+    up, down = jib.design.swing.up, jib.design.swing.down
+    assert lamp.value == pytest.approx(min(up - angle, angle + down), abs=1e-4)
+
+
+def test_plates_are_shared_out_to_both_sides_of_the_arm():
+    sizes = ((2.0, 3, 0.03), (1.0, 1, 0.01))
+    plates = tuple(
+        PlateSize(mass=mass, on_hand=4, on_bar=count, thick=thick) for mass, count, thick in sizes
+    )
+    (left, heavy), (right, light) = Counterweight(plates=plates).sides
+    assert (heavy, light) == (4.0, 3.0)
+    assert (left, right) == (pytest.approx(0.06), pytest.approx(0.04))
+
+
+def test_a_round_pole_twists_in_its_clamps_and_a_square_one_does_not(jib):
+    held = {"design__pivots__held": CRADLE, "design__pivots__clamp_force": 400.0}
+    square = assess(changed(jib, **held)).by_id["jib.grip"]
+    pole = changed(jib, **held, design__boom__section="aluminium-tube-40x3")
+    turned = assess(pole).by_id["jib.grip"]
+    assert turned.value < square.value
+    force = 4 * 0.2 * 400.0
+    weight = assess(changed(jib, **held)).answer.turning_mass * GRAVITY
+    steep = math.sin(max(jib.design.swing.up, jib.design.swing.down))
+    assert square.value == pytest.approx(force / (weight * steep), rel=1e-9)
+
+
+def test_a_window_in_the_tail_weakens_it_by_what_is_sawn_out(jib):
+    """Of a box 40 × 40 × 3 a window h high takes 2 t h³ / 12 of the second moment."""
+    tall = changed(jib, design__counterweight__window=0.03)
+    narrow, wide = (assess(rig).answer for rig in (jib, tall))
+    nearest, farthest = jib.design.counterweight.slot
+    nodes = narrow.boom.nodes
+    inside = (nodes < -nearest) & (nodes > -farthest)
+    moment = narrow.rows.section.properties.second_moment
+    left = [1 - 2 * 0.003 * high**3 / 12 / moment for high in (0.009, 0.03)]
+    assert inside.any()
+    assert wide.stress[inside] == pytest.approx(narrow.stress[inside] * left[0] / left[1])
+
+
+def test_a_tightener_reads_as_degrees_of_trim(jib):
+    cables = changed(jib, design__level__kind="twin cables")
+    pins = cables.design.level.pins
+    said = dict(assess(cables).readout("Frame"))["1 mm of tightener trims"]
+    assert said == write(0.001 / pins, "angle", Style())

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Self
 
 import numpy as np
@@ -12,7 +13,7 @@ from numpy.typing import NDArray
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.load import CentreOfMass
-from hazel_lantern.core.mechanics import balance, linkage, picture
+from hazel_lantern.core.mechanics import balance, linkage, picture, standing
 from hazel_lantern.core.mechanics.balance import Body
 from hazel_lantern.core.mechanics.boom import Boom, Stretch, boom_of
 from hazel_lantern.core.mechanics.constants import GRAVITY
@@ -20,7 +21,7 @@ from hazel_lantern.core.mechanics.motion import Motion
 from hazel_lantern.core.rigs.answer import Answer
 from hazel_lantern.core.rigs.jib.levelling import Levelling
 from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END, F, JibDesign
-from hazel_lantern.core.rigs.jib.rows import Rows, hole_width
+from hazel_lantern.core.rigs.jib.rows import Rows, hole_width, slot_width
 from hazel_lantern.core.rigs.kit.arm import boom_stretches, stresses
 from hazel_lantern.core.rigs.kit.counterweight import Balancing
 from hazel_lantern.core.shot import Rise
@@ -74,14 +75,26 @@ class Geometry:
     rise: float
     lens_up: float
     level: bool
+    lifted: float = 0.0
 
     def screw(self, swing: Array) -> tuple[Array, Array]:
         """Reach and height of the camera screw."""
         cos, sin = np.cos(swing), np.sin(swing)
+        out, up = self._in_boom
+        reach, height = out * cos - up * sin, self.post + out * sin + up * cos
+        return (reach + self.ahead, height + self.rise) if self.level else (reach, height)
+
+    @property
+    def hangs(self) -> tuple[float, float]:
+        """Where the load counts for the balance, along the boom from the pivot and above, m."""
+        return self._in_boom
+
+    @property
+    def _in_boom(self) -> tuple[float, float]:
+        """What turns with the boom, along it from the pivot and square to it, m."""
         if self.level:
-            return self.front * cos + self.ahead, self.post + self.front * sin + self.rise
-        out = self.front + self.ahead
-        return out * cos - self.rise * sin, self.post + out * sin + self.rise * cos
+            return self.front, self.lifted
+        return self.front + self.ahead, self.lifted + self.rise
 
     def lens(self, swing: Array) -> tuple[Array, Array]:
         """Reach and height of the lens."""
@@ -96,10 +109,14 @@ class Geometry:
 
     def _circle(self) -> tuple[float, float, float]:
         """The lens's circle: radius, how far it leads the boom, height of its centre."""
-        if self.level:
-            return self.front, 0.0, self.post + self.rise + self.lens_up
-        out = self.front + self.ahead
-        return math.hypot(out, self.rise), math.atan2(self.rise, out), self.post + self.lens_up
+        out, up = self._in_boom
+        centre = self.post + self.lens_up + (self.rise if self.level else 0.0)
+        return math.hypot(out, up), math.atan2(up, out), centre
+
+    @property
+    def radius(self) -> float:
+        """Of the lens's circle, m."""
+        return self._circle()[0]
 
     def rates(self, swing: Array, speed: Array, acceleration: Array) -> tuple[Array, Array]:
         """Swing rate and acceleration for an upright speed and acceleration of the lens."""
@@ -187,11 +204,12 @@ class JibAnswer(Answer[JibDesign]):
         design, platform = self.design, self.design.platform
         return Geometry(
             design.boom.front,
-            design.post.height,
+            design.post.pivot_height,
             platform.ahead,
             platform.rise,
             self.load.lens_axis,
             design.level.kind != "none",
+            design.pivots.lifted,
         )
 
     @kept
@@ -203,7 +221,7 @@ class JibAnswer(Answer[JibDesign]):
         share = self.rise.sweep / shot.move.distance
         pan_rate = share * motion.speed
         reach = self.geometry.lens(swing)[0]
-        along = np.hypot(motion.speed / np.maximum(np.cos(swing), 0.05), reach * pan_rate)
+        along = np.hypot(self.geometry.radius * rate, reach * pan_rate)
         return Course(
             times,
             swing,
@@ -232,6 +250,19 @@ class JibAnswer(Answer[JibDesign]):
             swing, sense * motion.speed, sense * motion.acceleration
         )
         return swing, rate * free, acceleration * free
+
+    @kept
+    def spread(self) -> float:
+        """Between neighbouring feet, as entered or as the legs give it, m."""
+        post, feet = self.design.post, self.rows.stand.feet
+        if post.legs.cut:
+            return 2 * post.legs.reach * math.sin(math.pi / feet)
+        return post.spread
+
+    @property
+    def feet_reach(self) -> float:
+        """From the post's middle to each foot, m."""
+        return standing.foot_reach(self.rows.stand.feet, self.spread)
 
     @kept
     def everywhere(self) -> Array:
@@ -327,8 +358,9 @@ class JibAnswer(Answer[JibDesign]):
     @kept
     def stress(self) -> Array:
         """Share of the working stress used at each node."""
-        hole, weights = hole_width(self.rows, self.rows.main_bolt), self.design.counterweight
-        slot = (*weights.slot, self.rows.bolt.clearance)
+        weights, clamped = self.design.counterweight, self.design.pivots.clamped
+        hole = 0.0 if clamped else hole_width(self.rows, self.rows.main_bolt)
+        slot = (*weights.slot, slot_width(self.rows, weights.window))
         return stresses(self.design.boom, self.rows, self.boom, hole, slot)
 
     @kept
@@ -337,7 +369,7 @@ class JibAnswer(Answer[JibDesign]):
         level, rows, front = self.design.level, self.rows, self.design.boom.front
         if level.kind == "solid bar":
             line = rows.bar.properties.area * rows.bar_material.density
-            return balance.rod(line, -BAR_END, front + level.longer + BAR_END)
+            return balance.rod(line, -BAR_END, self.design.radius + level.longer + BAR_END)
         return balance.rod(2 * rows.wire.line_mass if level.kind != "none" else 0.0, 0.0, front)
 
     @property
@@ -353,34 +385,33 @@ class JibAnswer(Answer[JibDesign]):
         design, rows, boom = self.design, self.rows, self.boom
         front = design.boom.front
         arm = [
-            Body(float(mass), float(at))
-            for mass, at in zip(boom.element_masses, boom.middles, strict=True)
+            body
+            for mass, (start, end) in zip(boom.element_masses, pairwise(boom.nodes), strict=True)
+            for body in balance.rod(float(mass / (end - start)), float(start), float(end))
         ]
         arm.append(Body(self.stretches[-1].line_mass[1] * BOOM_END, front + BOOM_END / 2))
         arm.append(Body(rows.handle_mass, -design.boom.tail))
         arm += self._beside
         arm.append(Body(design.platform.mass, front))
-        return balance.lumped(arm)
+        lifted = design.pivots.lifted
+        return tuple(Body(one.mass, one.along, lifted) for one in balance.lumped(arm))
 
     @kept
     def bare(self) -> tuple[Body, ...]:
         """What turns without the camera; weight bar and plates come last."""
         weights = self.design.counterweight
+        above = self.design.pivots.lifted + weights.above
         return (
             *self._arm,
-            Body(weights.bar_mass, -weights.place, weights.above),
-            Body(weights.mass, -weights.place, weights.above),
+            Body(weights.bar_mass, -weights.place, above),
+            Body(weights.mass, -weights.place, above),
         )
 
     @kept
     def turning(self) -> tuple[Body, ...]:
         """What turns with the arm; weight bar and plates come last."""
-        front, platform = self.design.boom.front, self.design.platform
-        camera = Body(self.centre.mass, front)
-        if not self.geometry.level:
-            # A stabilised head is balanced on its own axes, so the load hangs level from them.
-            camera = Body(self.centre.mass, front + platform.ahead, platform.rise)
-        return camera, *self.bare
+        # A stabilised head is balanced on its own axes, so the load hangs level from them.
+        return Body(self.centre.mass, *self.geometry.hangs), *self.bare
 
     @property
     def turning_mass(self) -> float:
@@ -390,7 +421,11 @@ class JibAnswer(Answer[JibDesign]):
     @kept
     def torque(self) -> Array:
         """Drift torque everywhere, up positive, N·m."""
-        return balance.drift_torque(self.turning, self.everywhere)
+        pivots, torque = self.design.pivots, balance.drift_torque(self.turning, self.everywhere)
+        if pivots.on_head:
+            # Its spring holds a weight of so much moment that stands over the axis.
+            torque = torque - pivots.counterbalance * np.sin(self.everywhere)
+        return torque
 
     @property
     def needed(self) -> float:
@@ -422,7 +457,8 @@ class JibAnswer(Answer[JibDesign]):
         """Pull in the bar everywhere, N; in both cables, their difference."""
         if not self.geometry.level:
             return np.zeros_like(self.everywhere)
-        return linkage.bar_pull(self.levelling.moment, self.design.level.pins, self.everywhere)
+        held = self.levelling
+        return linkage.bar_pull(held.moment, self.design.level.pins, held.swing)
 
     @property
     def drawn(self) -> float:
@@ -434,6 +470,8 @@ class JibAnswer(Answer[JibDesign]):
     def friction(self) -> float:
         """Torque that holds the arm where it is, N·m: every joint turns as far as the boom."""
         rows, level, drag = self.rows, self.design.level, self.design.pivots.drag
+        if self.design.pivots.on_head:
+            return drag
         pressed = math.hypot(self.turning_mass * GRAVITY, self.drawn)
         main = rows.pivot.friction * rows.main_bolt.diameter / 2 * pressed
         if level.kind == "none":
@@ -448,11 +486,12 @@ class JibAnswer(Answer[JibDesign]):
         """What keeps the platform level, everywhere."""
         return Levelling(
             self.design.level,
-            self.design.boom.front,
+            self.design.radius,
             self.centre.mass * GRAVITY * self.overhang,
             self.rows.pivot.play,
             self.rows.wire.axial_stiffness,
-            self.everywhere,
+            self.everywhere + self.design.lead,
+            self.design.level.stacked and not self.design.pivots.clamped,
         )
 
     @property

@@ -15,11 +15,12 @@ from hazel_lantern.core.parts import Bolt, Hole, Template, Through
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END, JibDesign
 from hazel_lantern.core.rigs.jib.pieces import BAR, piece_labels, pieces
-from hazel_lantern.core.rigs.jib.rows import Rows, hole_width
+from hazel_lantern.core.rigs.jib.rows import Rows, hole_width, slot_width
 from hazel_lantern.core.rigs.kit.bolts import SPACER, through
 
 POST, PLATFORM, PLATE, ANGLE = "Post cheeks", "Platform cheeks", "Platform plate", "Platform angle"
-BLOCK, SOCKET = "Post block", "Camera or head"
+BLOCK, SOCKET, ON_CRADLE = "Post block", "Camera or head", "Cradle"
+HEAD_PLATE = "Head plate"
 #: From a cheek's edges to its holes, its breadth, and its thickness, m: plywood.
 CHEEK_EDGE, CHEEK_BREADTH, CHEEK = 0.03, 0.06, 0.012
 #: Of the plate behind the pin and past the screw, and its thickness, m.
@@ -34,6 +35,8 @@ BESIDE = 0.0015
 DEEP = 0.009
 #: Free of what swings above the block, m.
 FREE = 0.008
+#: A cradle's length along the boom, its clamps apart, and the plate of a tilting head, m.
+CRADLE, CLAMPS, HEAD_BROAD, HEAD_THICK = 0.18, 0.13, 0.06, 0.018
 #: Where along an overlap its two bolts go through.
 JOINT_BOLTS = (0.25, 0.75)
 #: Bolts of two boards: the farthest from each other, and from the ends, m.
@@ -47,6 +50,8 @@ def under_pivot(answer: JibAnswer) -> float:
     design, half = answer.design, answer.rows.section.height / 2
     steepest = max(design.swing.up, design.swing.down)
     swings = CHEEK_BREADTH / 2 * math.sin(steepest) + half * math.cos(steepest)
+    if design.pivots.clamped:
+        swings = CRADLE / 2 * math.sin(steepest) + CHEEK_EDGE * math.cos(steepest)
     if design.level.kind == "twin cables":
         swings = max(swings, design.level.pins + CHEEK_EDGE / 2)
     return max(swings, half) + FREE + BLOCK_HEIGHT
@@ -82,16 +87,18 @@ def _boom_holes(answer: JibAnswer) -> list[Hole]:
     labels = piece_labels(boom)
     name, found = labels[0], []
     if weights.slides:
+        slot = slot_width(rows, weights.window)
         purpose = "end of the weight bar's slot; saw out between the two"
         found = [
-            Hole(name, f"slot, {end} end", boom.tail - place, middle, rows.bolt.clearance, purpose)
+            Hole(name, f"slot, {end} end", boom.tail - place, middle, slot, purpose)
             for end, place in (("far", weights.farthest), ("near", weights.nearest))
         ]
     else:
         purpose = f"weight bar, {rows.bolt.name}"
         x = boom.tail - weights.place
         found.append(Hole(name, "weights", x, middle, rows.bolt.clearance, purpose))
-    found.append(_pin_hole(rows, name, "pivot", boom.tail, middle, main=True))
+    if not design.pivots.clamped:
+        found.append(_pin_hole(rows, name, "pivot", boom.tail, middle, main=True))
     purpose = f"joint bolt {rows.bolt.name}; drill through both pieces pushed together"
     middles = [section.height / 2 for section, _ in rows.pieces]
     for number, joint in enumerate(_joint_labels(answer)):
@@ -116,6 +123,8 @@ def _boom_holes(answer: JibAnswer) -> list[Hole]:
 def _joint_labels(answer: JibAnswer) -> list[tuple[str, str]]:
     """Holes of every joint of nested pieces that is bolted, from the pivot out."""
     boom = answer.design.boom
+    if boom.locks == "clamping screws":
+        return []
     if boom.nested == 2:
         return [("joint, inner", "joint, outer")]
     return [(f"joint {at}, inner", f"joint {at}, outer") for at in range(1, boom.nested)]
@@ -312,6 +321,38 @@ def _angle(answer: JibAnswer) -> Template:
     )
 
 
+def _block(answer: JibAnswer) -> Template:
+    """What the post's cheeks are bolted to."""
+    holes = tuple(
+        replace(hole, part=BLOCK, x=BLOCK_HEIGHT / 2)
+        for hole in _post_cheek(answer)[0]
+        if hole.label.startswith("block")
+    )
+    thick = gap(answer.rows, answer.design)
+    return Template(BLOCK, BLOCK_HEIGHT, CHEEK_BREADTH, holes, thick=thick, of="timber")
+
+
+def _cradle(answer: JibAnswer) -> Template:
+    """What a boom that is not drilled is clamped on: a block on the pivot, a plate on a head."""
+    rows, pivots = answer.rows, answer.design.pivots
+    wide = rows.section.width * answer.design.boom.boards
+    if pivots.on_head:
+        row = rows.camera_thread
+        broad = max(HEAD_BROAD, wide)
+        hole = Hole(
+            HEAD_PLATE,
+            "head",
+            CRADLE / 2,
+            broad / 2,
+            row.clearance,
+            f"stand screw of the head, {row.name}",
+        )
+        return Template(HEAD_PLATE, CRADLE, broad, (hole,), thick=HEAD_THICK, of="plywood")
+    high = CHEEK_EDGE + pivots.lifted - rows.section.height / 2
+    hole = _pin_hole(rows, ON_CRADLE, "pivot", CRADLE / 2, CHEEK_EDGE, main=True)
+    return Template(ON_CRADLE, CRADLE, high, (hole,), thick=wide, of="timber")
+
+
 @lru_cache(maxsize=4)
 def templates(answer: JibAnswer) -> tuple[Template, ...]:
     """Every part that a bolt goes through."""
@@ -322,9 +363,9 @@ def templates(answer: JibAnswer) -> tuple[Template, ...]:
         tail - weights.farthest,
         tail - weights.nearest,
         rows.section.height / 2,
-        rows.bolt.clearance,
+        slot_width(rows, weights.window),
     )
-    stacked = design.level.stacked
+    stacked = design.level.stacked and not design.pivots.clamped
     one_datum = "boom and bar clamped together: one datum" if stacked else ""
     sections = _boom_pieces(answer)
     first, found = piece_labels(design.boom)[0], []
@@ -332,7 +373,7 @@ def templates(answer: JibAnswer) -> tuple[Template, ...]:
         section = sections.get(piece.label, rows.bar)
         holes = tuple(hole for hole in drilled if hole.part == piece.label)
         if piece.label == BAR:
-            ends = BAR_END, BAR_END + design.boom.front + design.level.longer
+            ends = BAR_END, BAR_END + design.radius + design.level.longer
             holes = tuple(
                 _pin_hole(rows, BAR, label, x, rows.bar.height / 2)
                 for label, x in zip(("post end", "platform end"), ends, strict=True)
@@ -351,8 +392,13 @@ def templates(answer: JibAnswer) -> tuple[Template, ...]:
                 of=section.name,
             )
         )
-    count, post = cheeks(design), _post_cheek(answer)
-    for name, (holes_in, length) in ((POST, post), (PLATFORM, _platform_cheek(answer))):
+    count, cheeked = cheeks(design), {PLATFORM: _platform_cheek(answer)}
+    if design.pivots.clamped:
+        found.append(_cradle(answer))
+    if not design.pivots.on_head:
+        cheeked = {POST: _post_cheek(answer), **cheeked}
+        found.append(_block(answer))
+    for name, (holes_in, length) in cheeked.items():
         note = "drill them all clamped together" if count == 2 else ""
         broad = CHEEK_BREADTH
         if name == PLATFORM and design.level.kind == "none":
@@ -369,13 +415,6 @@ def templates(answer: JibAnswer) -> tuple[Template, ...]:
                 of="plywood",
             )
         )
-    block = tuple(
-        replace(hole, part=BLOCK, x=BLOCK_HEIGHT / 2)
-        for hole in post[0]
-        if hole.label.startswith("block")
-    )
-    thick = gap(rows, design)
-    found.append(Template(BLOCK, BLOCK_HEIGHT, CHEEK_BREADTH, block, thick=thick, of="timber"))
     found += [_plate(answer), _angle(answer)]
     socket = Hole(SOCKET, "socket", 0.02, 0.02, rows.camera_thread.tapping, "its thread")
     found.append(Template(SOCKET, 0.04, 0.04, (socket,), thick=DEEP, comes_drilled=True))
@@ -394,7 +433,8 @@ def _joint(
     """A bolt on which something turns between cheeks, or beside one."""
     part, hole, width = turning
     bush = answer.rows.pivot.around
-    inside = (Through(part, hole, bush),) * (1 if part == BAR else answer.design.boom.boards)
+    of_boards = part not in (BAR, ON_CRADLE)
+    inside = (Through(part, hole, bush),) * (answer.design.boom.boards if of_boards else 1)
     if cheeks(answer.design) == 1:
         return Bolt(key, purpose, at, bolt.id, (*inside, Through(*cheek)), ((SPACER, BESIDE),))
     beside = (gap(answer.rows, answer.design) - width) / 2
@@ -407,9 +447,9 @@ def _joints(answer: JibAnswer) -> Iterator[Bolt]:
     labels, boards = piece_labels(design.boom), design.boom.boards
     tail, tip = labels[0], labels[-1]
     width, front = (rows.pieces[at][0].width * boards for at in (0, -1))
-    yield _joint(
-        answer, "main-bolt", "pivot", "", (POST, "boom"), (tail, "pivot", width), rows.main_bolt
-    )
+    turns = (ON_CRADLE if design.pivots.clamped else tail, "pivot", width)
+    if not design.pivots.on_head:
+        yield _joint(answer, "main-bolt", "pivot", "", (POST, "boom"), turns, rows.main_bolt)
     yield _joint(
         answer, "bolts", "front pin", "", (PLATFORM, "boom"), (tip, "front pin", front), rows.bolt
     )
@@ -449,7 +489,7 @@ def bolts(answer: JibAnswer) -> tuple[Bolt, ...]:
     """Every bolt in its place."""
     rows, count = answer.rows, cheeks(answer.design)
     found = list(_joints(answer))
-    for side in ("near", "far"):
+    for side in () if answer.design.pivots.on_head else ("near", "far"):
         hole = f"block {side}"
         where = through((POST, hole), (BLOCK, hole), (POST, hole))[: 1 + count]
         found.append(Bolt("block-bolts", "post block", side, rows.bolt.id, where))

@@ -14,11 +14,11 @@ from hazel_lantern.core.rigs.jib.model import (
     JibDesign,
     Level,
     Platform,
-    Post,
     Swing,
 )
+from hazel_lantern.core.rigs.jib.post import Post
 from hazel_lantern.core.rigs.kit.arm import BoomDesign
-from hazel_lantern.core.rigs.kit.counterweight import Counterweight, PlateSize
+from hazel_lantern.core.rigs.kit.counterweight import Counterweight, iron_plate
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Rise, Shot
 from hazel_lantern.core.workshop import Workshop
@@ -63,16 +63,17 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
     section = "aluminium-box-40x20x2" if front < 1.0 and mass < 2 else "aluminium-box-40x40x3"
     heavy = mass * front / tail
     plates = (
-        PlateSize(mass=0.5, on_hand=4),
-        PlateSize(mass=1.0, on_hand=4),
-        PlateSize(mass=2.0, on_hand=4),
-        PlateSize(mass=5.0, on_hand=max(2, math.ceil(heavy / 5))),
+        iron_plate(0.5, 4),
+        iron_plate(1.0, 4),
+        iron_plate(2.0, 4),
+        iron_plate(5.0, max(2, math.ceil(heavy / 5))),
     )
     design = JibDesign(
         boom=BoomDesign(section=section, front=front, tail=tail),
         level=Level(pins=_to_step(max(0.12, 0.1 * front), 0.01)),
         platform=Platform(ahead=ahead, rise=rise, mass=_to_step(0.25 + 0.06 * mass, 0.05)),
         counterweight=Counterweight(
+            bar_side=_to_step(max(0.15, 0.06 + 0.01 * heavy), 0.01),
             nearest=_to_step(0.45 * tail, 0.01),
             farthest=round(tail - 0.03, 3),
             place=_to_step(0.8 * tail, 0.01),

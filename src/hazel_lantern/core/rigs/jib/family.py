@@ -25,10 +25,13 @@ from hazel_lantern.core.rigs.jib.lamps_balance import (
     counterweight,
     places_for,
 )
-from hazel_lantern.core.rigs.jib.lamps_base import base_load, tip
+from hazel_lantern.core.rigs.jib.lamps_base import base_load, legs, parked, tip
+from hazel_lantern.core.rigs.jib.lamps_grip import grip
+from hazel_lantern.core.rigs.jib.lamps_stack import stack
 from hazel_lantern.core.rigs.jib.lamps_swing import clearance, clearances, height, reach
 from hazel_lantern.core.rigs.jib.levelling import ONE_OFF, PINS_WIDE, TRUE
 from hazel_lantern.core.rigs.jib.model import F, JibDesign
+from hazel_lantern.core.rigs.jib.post import SUPPORT
 from hazel_lantern.core.rigs.jib.sketch_above import from_above
 from hazel_lantern.core.rigs.jib.sketch_side import from_the_side
 from hazel_lantern.core.rigs.kit.drilled import Drilled
@@ -149,10 +152,11 @@ class Jib(Family[JibDesign, JibAnswer]):
         """Swing, balance, level, boom, base, place and purse."""
         a, on, level = self.answer, lamps_boom, lamps_level
         return (
-            Checks(a, reach, height, balance, counterweight),
+            Checks(a, reach, height, balance, counterweight, stack),
             Checks(a, level.level, level.roll, level.play, level.head, level.bars_clear),
             Checks(a, level.bars),
             Checks(a, on.boom_stress, on.boom_dip, on.bounce, on.windup),
+            Checks(a, grip, legs, parked),
             Checks(a, tip, base_load, bare_arm, clearance),
             Drilled(a, built.templates),
             Place(a, clearances, "sum of lengths over the move"),
@@ -293,13 +297,14 @@ class Jib(Family[JibDesign, JibAnswer]):
         if station == "Load":
             place = [c.carrier, c.place]
             if design.counterweight.slides:
-                place += [c.nearest, c.farthest]
+                place += [c.nearest, c.farthest, c.window]
+            bar = c.bar_diameter, c.bar_side
             platform = [p.mass, p.ahead, p.rise, p.looks]
             if design.level.kind == "none":
                 platform.append(p.head_range)
             return (
-                Group("Plates", ("mass", "on_hand", "on_bar"), c.plates),
-                Group("Weight bar", (*place, c.bar_mass, c.above)),
+                Group("Plates", ("mass", "on_hand", "on_bar", "thick", "across", "bore"), c.plates),
+                Group("Weight bar", (*place, c.bar_mass, *bar, c.above)),
                 Group("Camera's platform", tuple(platform)),
                 Group("Joints", (j.kind, j.drag)),
             )
@@ -311,7 +316,8 @@ class Jib(Family[JibDesign, JibAnswer]):
         if design.boom.form == "tapered board":
             boom.append(b.tip_height)
         if design.boom.nested > 1:
-            boom += [b.tip_section, b.joint, b.overlap]
+            boom += [b.tip_section, b.joint, b.overlap, b.locks]
+            boom += [b.lock_force] if design.boom.locks == "clamping screws" else []
         more = b.third_section, b.second_joint, b.fourth_section, b.third_joint
         boom += more[: 2 * (design.boom.nested - 2)] if design.boom.nested > 2 else ()
         level = {"solid bar": [v.section], "twin cables": [v.wire, v.preload], "none": []}
@@ -320,12 +326,21 @@ class Jib(Family[JibDesign, JibAnswer]):
             bars += [v.pins, v.pins_more, v.drilled, v.pins_error]
         if design.level.kind == "solid bar":
             bars += [v.longer, v.bar_error]
-        base = (o.stand, o.spread, o.ballast, o.rating, o.twist_stiffness, o.rest)
+        clamps = (j.above, j.clamp_force) if design.pivots.clamped else ()
+        clamps += (j.counterbalance,) if design.pivots.on_head else ()
+        post, legs = design.post, o.legs
+        stands: tuple[str, ...] = (o.height, o.turntable, o.stand, o.spread, legs.kind)
+        if post.legs.cut:
+            own = legs.leg, legs.angle, legs.hinge, legs.tie
+            stands = (o.turntable, o.stand, legs.kind, *own)
+        parked = (o.rest, o.rest_height) if post.rest == SUPPORT else (o.rest,)
+        base = (*stands, o.ballast, o.rating, o.twist_stiffness, *parked)
         return (
             Group("Boom", tuple(boom)),
             Group("Kept level", (v.kind, *bars)),
             Group("Joints", (j.kind, j.main_bolt, j.bolt, j.shear, j.drag)),
-            Group("Post and base", (o.height, o.turntable, *base)),
+            Group("Pivot", (j.held, *clamps)),
+            Group("Post and base", base),
             stops,
         )
 

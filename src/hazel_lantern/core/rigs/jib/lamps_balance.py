@@ -10,6 +10,7 @@ from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics import balance as mechanics
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.jib.answer import Array, JibAnswer
+from hazel_lantern.core.rigs.jib.post import SUPPORT
 from hazel_lantern.core.rigs.jib.standing import stance, up_or_down
 from hazel_lantern.core.rigs.kit.standing import tip_check
 from hazel_lantern.core.units import Style, write
@@ -187,6 +188,7 @@ def bare_arm(answer: JibAnswer) -> Found:
     mend = {
         "strap": "Strap the arm before the camera comes off.",
         "rest under the tail": "Set the tail on its rest before the camera comes off.",
+        SUPPORT: "Set the tail on its support before the camera comes off.",
         "none": "Nothing holds it: someone has to.",
     }[design.post.rest]
     return Found(

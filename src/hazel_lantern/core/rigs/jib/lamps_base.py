@@ -2,12 +2,21 @@
 
 from __future__ import annotations
 
-from hazel_lantern.core.lamps import Found
+import math
+
+import numpy as np
+
+from hazel_lantern.core.lamps import Found, check, working
+from hazel_lantern.core.mechanics import balance
 from hazel_lantern.core.rigs.jib import standing
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
+from hazel_lantern.core.rigs.jib.post import SUPPORT
 from hazel_lantern.core.rigs.kit.standing import stands, tip_check
 from hazel_lantern.core.rigs.kit.strength import rated, rating_check
 from hazel_lantern.core.units import write
+
+#: Of a timber or rubber foot on a hard floor, taken low; a chain's working pull, N.
+FOOT_FRICTION, CHAIN = 0.4, 600.0
 
 
 @tip_check("Frame")
@@ -35,4 +44,124 @@ def base_load(answer: JibAnswer) -> Found:
         answer.settings.working_fraction,
         lambda s: f"{write(carried, 'mass', s)} rest on the base",
         "sum of masses; ratings as given with base and turntable",
+    )
+
+
+def heaviest_leg(answer: JibAnswer) -> float:
+    """The most that one foot carries, panned over it, N.
+
+    Of evenly set feet one takes W / n (1 + 2 r / R), with the weight r towards it.
+    """
+    whole, feet = standing.whole_weight(answer, answer.whole), answer.rows.stand.feet
+    out = float(np.abs(whole.out).max())
+    return whole.weight / feet * (1 + 2 * out / answer.feet_reach)
+
+
+@check(
+    "legs",
+    "Legs stay where they are",
+    "Frame",
+    "number",
+    1.3,
+    "at least",
+    "a third more than the feet ask for: friction of a foot on a hard floor, or a chain's pull",
+)
+def legs(answer: JibAnswer) -> Found:
+    """What pushes the feet of hinged legs apart, against what holds them."""
+    own, post = answer.design.post.legs, answer.design.post
+    if not own.cut:
+        return Found(
+            99.0,
+            ("Legs are the base's own", ""),
+            lambda s: "The base as bought holds its legs; legs cut to length are looked at here.",
+            working("as the base has them", (), "the base's own make"),
+            applies=False,
+        )
+    down = heaviest_leg(answer)
+    thrust = down * math.tan(own.angle)
+    chained = own.tie == "a chain round them"
+    pull = thrust / (2 * math.sin(math.pi / answer.rows.stand.feet))
+    margin = CHAIN / pull if chained else FOOT_FRICTION / math.tan(own.angle)
+    held = "the chain" if chained else "the floor"
+    return Found(
+        min(margin, 99.0),
+        ("Legs stay where they are", "Chain is pulled too hard" if chained else "Feet slide apart"),
+        lambda s: (
+            f"Legs {write(own.leg, 'length', s)} long at {write(own.angle, 'angle', s)} set the "
+            f"pivot {write(post.pivot_height, 'length', s)} high and the feet "
+            f"{write(answer.spread, 'length', s)} apart; folded it is "
+            f"{write(own.folded, 'length', s)} long. With the arm over one, its foot carries "
+            f"{write(down, 'force', s)} and is pushed out by {write(thrust, 'force', s)}"
+            + (f", which pulls the chain with {write(pull, 'force', s)}" if chained else "")
+            + f"; {held} holds {write(margin, 'number', s)} times that."
+        ),
+        working(
+            "H = V tan(angle);  chain = H / (2 sin(180°/n));  V = W / n (1 + 2 r / R)",
+            (
+                ("V", "on the foot below the arm", down, "force"),
+                ("angle", "leg from upright", own.angle, "angle"),
+                ("H", "thrust at the foot", thrust, "force"),
+                ("R", "post to foot", answer.feet_reach, "length"),
+                ("µ", "friction of a foot", FOOT_FRICTION, "percent"),
+                ("chain", "bears", CHAIN, "force"),
+            ),
+            "a hinged leg carries along itself only; statics of the polygon of the chain",
+        ),
+    )
+
+
+@check(
+    "parked",
+    "Tail reaches its support",
+    "Frame",
+    "angle",
+    0.0,
+    "at least",
+    "the arm comes to rest on the support before it meets a stop",
+)
+def parked(answer: JibAnswer) -> Found:
+    """With the camera off, whether the tail comes down on its support, and how hard."""
+    design = answer.design
+    if design.post.rest != SUPPORT:
+        return Found(
+            1.0,
+            ("No support of a given height", ""),
+            lambda s: "A strap, a rest made for it or a pair of hands holds the arm.",
+            working("parked otherwise", (), "the rig as drawn"),
+            applies=False,
+        )
+    swing, half = answer.whole, answer.rows.section.height / 2
+    under = standing.tail_end(answer, swing)[1] - half * np.cos(swing)
+    # Over the swing the tail only sinks; beyond its ends the angle that is missing counts.
+    steep = np.linspace(-math.pi / 2, math.pi / 2, 721)
+    far = standing.tail_end(answer, steep)[1] - half * np.cos(steep)
+    falling = slice(int(far.argmax()), int(far.argmin()) + 1)
+    at = float(np.interp(-design.post.rest_height, -far[falling], steep[falling]))
+    left = min(design.swing.up - at, at + design.swing.down)
+    torque = -float(balance.drift_torque(answer.bare, at))
+    behind = float(standing.tail_end(answer, np.array([at]))[0][0])
+    pressed = -torque / behind
+    low = under.min() > design.post.rest_height
+    return Found(
+        left,
+        ("Tail reaches its support", f"Support is too {'low' if low else 'high'} for the tail"),
+        lambda s: (
+            f"With the camera off the tail lies on its support, "
+            f"{write(design.post.rest_height, 'length', s)} high, at "
+            f"{write(abs(at), 'angle', s)} {standing.up_or_down(at)}, and presses on it with "
+            f"{write(abs(pressed), 'force', s)}."
+            if left >= 0
+            else f"The tail would have to swing {write(-left, 'angle', s)} past its stop to meet "
+            f"a support {write(design.post.rest_height, 'length', s)} high."
+        ),
+        working(
+            "post - tail sin(swing) - half of the boom cos(swing) = height of the support",
+            (
+                ("post", "pivot over the floor", design.post.pivot_height, "length"),
+                ("tail", "pivot to its end", design.boom.tail, "length"),
+                ("swing", "where it rests", at, "angle"),
+                ("torque", "of the bare arm there", abs(torque), "torque"),
+            ),
+            "the tail's circle; moments of the arm without the camera",
+        ),
     )

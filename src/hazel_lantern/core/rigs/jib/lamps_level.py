@@ -209,8 +209,10 @@ def bars_clear(answer: JibAnswer) -> Found:
     applies = design.level.kind != "none"
     least_pins = design.level.pins + min(design.level.pins_more, 0.0)
     beside = rows.bar.height if design.level.kind == "solid bar" else rows.wire.diameter
-    taken = (rows.section.height + beside) / 2
-    gap = least_pins * np.cos(answer.whole) - taken
+    # On a cradle the boom is nearer to the bar's post end.
+    lifted = design.pivots.lifted
+    taken = (rows.section.height + beside) / 2 + lifted
+    gap = least_pins * np.cos(answer.stop_to_stop(answer.levelling.swing)) - taken
     least = float(gap.min())
     name = "bar" if design.level.kind == "solid bar" else "cable"
     return Found(
@@ -225,8 +227,9 @@ def bars_clear(answer: JibAnswer) -> Found:
             else "Nothing runs beside the boom."
         ),
         working(
-            "gap = p cos(swing) - (boom + bar) / 2",
+            "gap = p cos(swing) - (boom + bar) / 2 - lifted",
             (
+                ("lifted", "boom above its pivot", lifted, "length"),
                 ("p", "the narrower pin spacing", least_pins, "length"),
                 ("boom", "height of the boom", rows.section.height, "length"),
                 ("bar", f"height of the {name}", beside, "length"),
@@ -235,7 +238,7 @@ def bars_clear(answer: JibAnswer) -> Found:
             "a parallelogram closes with the cosine of its swing",
         ),
         applies=applies,
-        over_move=least_pins * np.cos(answer.course.swing) - taken,
+        over_move=least_pins * np.cos(answer.over_move(answer.levelling.swing)) - taken,
     )
 
 
@@ -254,9 +257,9 @@ def _too_wide(answer: JibAnswer) -> _Hole | None:
     main, small = (hole_width(rows, bolt) for bolt in (rows.main_bolt, rows.bolt))
     tip, _ = rows.pieces[-1]
     share = boom.tip_height if boom.form == "tapered board" else 1.0
-    holes = [_Hole("boom at the pivot", rows.section.height, main)]
-    if answer.design.level.kind != "none":
-        holes.append(_Hole("boom at the front pin", tip.height * share, small))
+    holes = [_Hole("boom at the front pin", tip.height * share, small)]
+    if not answer.design.pivots.clamped:
+        holes.append(_Hole("boom at the pivot", rows.section.height, main))
     if answer.design.level.kind == "solid bar":
         holes.append(_Hole("link bar", rows.bar.height, small))
     worst = max(holes, key=lambda hole: hole.width - hole.height)
@@ -268,10 +271,12 @@ def _uses(answer: JibAnswer) -> dict[str, tuple[float, float]]:
     design, rows, held = answer.design, answer.rows, answer.levelling
     planes = 2 if design.pivots.shear == "double shear" else 1
     turning = math.hypot(answer.turning_mass * GRAVITY, answer.drawn)
+    bolt = rows.bolt.stress_area * planes * BOLT_SHEAR
+    if design.pivots.on_head:
+        return {"front bolt": (answer.payload * GRAVITY / bolt, answer.payload * GRAVITY)}
     uses = {"main bolt": (turning / (rows.main_bolt.stress_area * planes * BOLT_SHEAR), turning)}
     if design.level.kind == "none":
         return uses
-    bolt = rows.bolt.stress_area * planes * BOLT_SHEAR
     if design.level.kind == "twin cables":
         front = math.hypot(answer.payload * GRAVITY, answer.drawn)
         uses["front bolt"] = (front / bolt, front)
@@ -280,7 +285,7 @@ def _uses(answer: JibAnswer) -> dict[str, tuple[float, float]]:
         uses["slack cable"] = (1 - least / design.level.preload, least)
         uses["tight cable"] = (most / (rows.wire.breaking * CABLE_END * CABLE_SHARE), most)
         return uses
-    steepest = max(design.swing.up, design.swing.down)
+    steepest = float(np.abs(held.swing).max())
     pull = float(linkage.bar_pull(held.moment, design.level.pins, steepest))
     front = math.hypot(answer.payload * GRAVITY, pull)
     uses["front bolt"] = (front / bolt, front)
@@ -290,7 +295,7 @@ def _uses(answer: JibAnswer) -> dict[str, tuple[float, float]]:
     bears = section.area * left_by_hole(rows.bar, hole)[0] * material.working_stress
     if pull < 0:
         # The load hangs behind the pin and pushes the bar: it may buckle before it yields.
-        length = design.boom.front + design.level.longer
+        length = design.radius + design.level.longer
         least = min(section.second_moment, section.sideways_moment)
         buckles = math.pi**2 * material.modulus * material.creep_factor * least / length**2
         bears = min(bears, buckles * BUCKLING_SHARE)

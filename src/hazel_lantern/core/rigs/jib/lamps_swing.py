@@ -7,7 +7,6 @@ import math
 import numpy as np
 
 from hazel_lantern.core.lamps import Found, Inputs, check, working
-from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.jib.built import under_pivot
 from hazel_lantern.core.rigs.jib.standing import gaps, tail_end, up_or_down
@@ -27,8 +26,7 @@ from hazel_lantern.core.units import write
 )
 def reach(answer: JibAnswer) -> Found:
     """How far the lens gets past the feet, wherever they stand, at the worst of the move."""
-    post = answer.design.post
-    feet = standing.foot_reach(answer.rows.stand.feet, post.spread)
+    feet = answer.feet_reach
     out = answer.over_move(answer.lens)[0]
     least = float(out.min() - feet)
     return Found(
@@ -45,7 +43,7 @@ def reach(answer: JibAnswer) -> Found:
             (
                 ("a", "front", answer.design.boom.front, "length"),
                 ("e", "screw ahead of the front pin", answer.design.platform.ahead, "length"),
-                ("b", "foot spread", post.spread, "length"),
+                ("b", "foot spread", answer.spread, "length"),
                 ("n", "feet", answer.rows.stand.feet, "count"),
             ),
             "the arm's circle, and the circle through the feet",
@@ -85,7 +83,7 @@ def height(answer: JibAnswer) -> Found:
         working(
             "h = post + a sin(swing) + rise of the lens over the pin",
             (
-                ("post", "pivot over the floor", answer.design.post.height, "length"),
+                ("post", "pivot over the floor", answer.design.post.pivot_height, "length"),
                 ("a", "front", answer.design.boom.front, "length"),
                 ("up", "stop above", swing.up, "angle"),
                 ("down", "stop below", swing.down, "angle"),
@@ -138,7 +136,7 @@ def clearances(answer: JibAnswer) -> tuple[Spans, Inputs]:
     _, tail = tail_end(answer, swing)
     half = rows.section.properties.height / 2
     camera = max((item.forward + item.length / 2 for item in answer.load.items), default=0.0)
-    feet = standing.foot_reach(rows.stand.feet, design.post.spread)
+    feet = answer.feet_reach
     front = max(float(out.max()) + camera, feet)
     top = max(float((screw + answer.load.top).max()), float(tail.max()) + half)
     spans = {
@@ -149,7 +147,8 @@ def clearances(answer: JibAnswer) -> tuple[Spans, Inputs]:
         # Panned, the arm needs the breadth of its arc as well as its length.
         half_sweep = min(abs(answer.rise.sweep) / 2, math.pi / 2)
         spans["across its arc"] = shot.room.length - 2 * front * math.sin(half_sweep)
-    seat = design.post.height - rows.turntable.height - under_pivot(answer)
-    words = "the base's {} setting"
-    beyond_setting(spans, seat, rows.stand.lowest, rows.stand.highest, words)
+    if not design.post.legs.cut:
+        seat = design.post.pivot_height - rows.turntable.height - under_pivot(answer)
+        words = "the base's {} setting"
+        beyond_setting(spans, seat, rows.stand.lowest, rows.stand.highest, words)
     return spans, ()

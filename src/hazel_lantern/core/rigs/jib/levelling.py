@@ -49,7 +49,7 @@ class Levelling:
     level : Level
         Of the design.
     front : float
-        Of the boom between its pins, m.
+        From the pivot to the front pin, m.
     moment : float
         Of the load about the front pin, nose down, N·m.
     play : float
@@ -57,7 +57,9 @@ class Levelling:
     stiffness : float
         E A of a cable, N.
     swing : (n,) array
-        rad.
+        Of the line between those two, rad.
+    one_datum : bool
+        Whether boom and bar are drilled through together.
     """
 
     level: Level
@@ -66,11 +68,12 @@ class Levelling:
     play: float
     stiffness: float
     swing: Array
+    one_datum: bool
 
     @property
     def along_error(self) -> float:
         """How far the bar's holes may be off the boom's, m."""
-        stacked = self.level.stacked and not self.level.longer
+        stacked = self.one_datum and not self.level.longer
         return min(self.level.bar_error, STACKED) if stacked else self.level.bar_error
 
     @property

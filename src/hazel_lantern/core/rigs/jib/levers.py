@@ -12,6 +12,7 @@ from hazel_lantern.core.rigs.asks import Candidate, Choices, Lever, Numeric, Ran
 from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.jib.model import F, JibDesign
+from hazel_lantern.core.rigs.jib.post import SUPPORT
 from hazel_lantern.core.rigs.kit.arm import nests
 from hazel_lantern.core.rigs.kit.counterweight import stack_id
 from hazel_lantern.core.rigs.kit.stands import StandOf
@@ -26,6 +27,8 @@ LEVELS = {
     "solid bar": "Keep it level with a solid bar",
     "twin cables": "Keep it level with twin cables",
 }
+TIES = {"a chain round them": "Run a chain from foot to foot"}
+LOCKS = {"bolts through both": "Bolt the pieces through where they overlap"}
 DRILLED = {"as one stack": "Drill boom and bar as one stack, and all cheeks as another"}
 
 
@@ -76,12 +79,19 @@ def sections(answer: JibAnswer) -> Iterable[Candidate]:
 
 def bases(answer: JibAnswer) -> Iterable[Candidate]:
     """Every base that reaches the pivot's height."""
-    height = answer.design.post.height
+    height = answer.design.post.pivot_height
 
     def reaches(stand: Stand) -> bool:
         return stand.lowest - 0.15 <= height <= stand.highest + 0.15
 
-    return STAND.choices(answer.case, reaches)
+    if answer.design.post.legs.cut:
+        # What the maker cut belongs to the post in use; another base has its own.
+        own = (Edit(F.post.legs.kind, "as the base has them"), Edit(F.post.height, height))
+        for one in STAND.choices(answer.case, reaches):
+            kept = one.id == answer.design.post.stand
+            yield one if kept else one._replace(edits=(*one.edits, *own))
+        return
+    yield from STAND.choices(answer.case, reaches)
 
 
 def pivots(answer: JibAnswer) -> Iterable[Candidate]:
@@ -129,6 +139,9 @@ def levers(answer: JibAnswer) -> Iterable[Lever]:
     stacks = answer.balancing.choices(answer.style)
     yield Choices.of("Load {}", stacks, stack_id(weights.loaded))
     yield Numeric(c.place, 0.001, *near, "Set the weights {} behind the pivot")
+    longer = "Use a weight bar with {} free either side"
+    yield Numeric(c.bar_side, 0.005, 0.03, 0.5, longer)
+    yield Numeric(c.bar_diameter, 0.001, 0.008, 0.05, "Use a weight bar {} thick")
     yield Numeric(F.pivots.drag, 0.05, 0.0, 3.0, "Tighten the nuts to a drag of {}")
     yield Numeric(c.above, 0.005, -0.1, 0.1, "Set the weights {} above the pins' line")
     yield Numeric(F.boom.front, 0.01, 0.3, 4.0, "Make the front {} long", then=rebalanced)
@@ -136,8 +149,17 @@ def levers(answer: JibAnswer) -> Iterable[Lever]:
     yield Numeric(F.boom.tail, 0.01, least, 3.0, "Make the tail {} long")
     yield Numeric(F.swing.up, degree / 2, 5 * degree, 75 * degree, "Let it swing {} up")
     yield Numeric(F.swing.down, degree / 2, 0.0, 75 * degree, "Let it swing {} down")
-    yield Numeric(F.post.height, 0.01, stand.lowest, stand.highest, "Set the pivot {} high")
-    yield STAND.spread_lever(answer.case)
+    if design.post.legs.cut:
+        legs = F.post.legs
+        yield Numeric(legs.leg, 0.01, 0.3, 3.0, "Cut the legs {} long")
+        yield Numeric(legs.angle, degree, 10 * degree, 60 * degree, "Set the legs {} from upright")
+        yield Numeric(legs.hinge, 0.01, 0.1, 2.0, "Hinge the legs {} below the pivot")
+        yield Choices.words(legs.tie, TIES, design.post.legs.tie)
+    else:
+        yield Numeric(F.post.height, 0.01, stand.lowest, stand.highest, "Set the pivot {} high")
+        yield STAND.spread_lever(answer.case)
+    if design.post.rest == SUPPORT:
+        yield Numeric(F.post.rest_height, 0.01, 0.1, 3.0, "Make the tail's support {} high")
     yield Numeric(F.post.ballast, 0.5, 0.0, 60.0, "Lay {} of ballast on the base")
     yield Numeric(F.platform.ahead, 0.005, -0.1, 0.3, "Set the camera {} ahead of the front pin")
     slower = "Take {} for the move"
@@ -149,6 +171,7 @@ def levers(answer: JibAnswer) -> Iterable[Lever]:
     yield Choices.words(F.level.kind, LEVELS, level.kind)
     if slides:
         yield Numeric(c.farthest, 0.005, weights.place, boom.tail, "Run the slot out to {}")
+        yield Numeric(c.window, 0.001, 0.0, 0.1, "Saw the window in the tail {} high")
         yield Numeric(c.nearest, 0.005, 0.05, weights.place, "Start the slot at {}")
     if level.kind != "none":
         v = F.level
@@ -161,6 +184,16 @@ def levers(answer: JibAnswer) -> Iterable[Lever]:
     if level.kind == "none":
         head = "Use a head that tilts {} either way"
         yield Numeric(F.platform.head_range, 5 * degree, 0.0, 90 * degree, head)
+    if design.pivots.clamped:
+        j = F.pivots
+        yield Numeric(j.clamp_force, 50.0, 100.0, 5000.0, "Tighten the two clamps to {} each")
+        yield Numeric(j.above, 0.005, 0.02, 0.2, "Set the boom {} above its pivot")
+    if design.pivots.on_head:
+        spring = "Set the head's counterbalance to {}"
+        yield Numeric(F.pivots.counterbalance, 0.1, 0.0, 20.0, spring)
+    if boom.nested > 1 and boom.locks == "clamping screws":
+        yield Numeric(F.boom.lock_force, 50.0, 100.0, 2500.0, "Tighten the locking screws to {}")
+        yield Choices.words(F.boom.locks, LOCKS, boom.locks)
     if level.kind == "twin cables":
         yield Numeric(F.level.preload, 5.0, 5.0, 800.0, "Tighten the cables to {}")
     if answer.rise.sweep:

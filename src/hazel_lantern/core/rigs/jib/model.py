@@ -14,6 +14,7 @@ from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Frozen, choice, quantity, refs
 from hazel_lantern.core.mechanics import linkage
 from hazel_lantern.core.rigs.case import Design
+from hazel_lantern.core.rigs.jib.post import DEGREE, Post
 from hazel_lantern.core.rigs.kit.arm import BoomDesign
 from hazel_lantern.core.rigs.kit.counterweight import Counterweight
 from hazel_lantern.core.rigs.kit.words import mm
@@ -22,10 +23,11 @@ from hazel_lantern.core.rigs.kit.words import mm
 BOOM_END, BAR_END = 0.03, 0.02
 #: The bars may not come closer to each other than this over the swing, m.
 CLOSEST_BARS = 0.012
-DEGREE = math.pi / 180
 
 LevelKind = Literal["solid bar", "twin cables", "none"]
 Drilled = Literal["as one stack", "each part by itself"]
+Held = Literal["a bolt through it", "two clamps on a cradle", "two clamps on a tilting head"]
+BOLTED, ON_HEAD = "a bolt through it", "two clamps on a tilting head"
 
 
 class Level(Frozen):
@@ -53,13 +55,32 @@ class Level(Frozen):
 
 
 class Pivots(Frozen):
-    """The joints: how they turn, their bolts, and how tight the nuts are."""
+    """The joints: how they turn, their bolts, how tight the nuts are, and what holds the boom."""
 
+    held: Held = choice("Boom held by", "a bolt through it")
+    above: float = quantity("length", "Boom above its pivot", 0.06, low=0, high=0.5)
+    clamp_force: float = quantity("force", "A clamp presses with", 1500.0, low=1, high=50000)
+    counterbalance: float = quantity("torque", "Head's counterbalance", 0.0, low=0, high=100)
     kind: str = choice("Joints", "bolt-washers", catalogue="pivots")
     main_bolt: str = choice("Main bolt", "m12", catalogue="threads")
     bolt: str = choice("Other bolts", "m8", catalogue="threads")
     shear: Literal["single shear", "double shear"] = choice("Bolts held", "double shear")
     drag: float = quantity("torque", "Drag set by the nut", 0.3, low=0, high=50)
+
+    @property
+    def clamped(self) -> bool:
+        """Whether the boom lies in two clamps and is not drilled."""
+        return self.held != BOLTED
+
+    @property
+    def on_head(self) -> bool:
+        """Whether the tilting head of a stand is the pivot."""
+        return self.held == ON_HEAD
+
+    @property
+    def lifted(self) -> float:
+        """How far the boom's middle line is above its pivot, m."""
+        return self.above if self.clamped else 0.0
 
 
 class Platform(Frozen):
@@ -72,19 +93,6 @@ class Platform(Frozen):
     head_range: float = quantity(
         "angle", "Head tilts either way by", 60 * DEGREE, low=0, high=180 * DEGREE
     )
-
-
-class Post(Frozen):
-    """What it stands on."""
-
-    height: float = quantity("length", "Pivot above the floor", 1.3, low=0.15, high=8)
-    turntable: str = choice("Pans on", "turntable-ring", catalogue="turntables")
-    stand: str = choice("Base", "timber-post", catalogue="stands")
-    spread: float = quantity("length", "Foot spread", 1.1, low=0.1, high=6)
-    ballast: float = quantity("mass", "Ballast on the base", 0.0, low=0, high=500)
-    rating: float = quantity("mass", "Base rating", 60.0, low=0.1, high=2000)
-    twist_stiffness: float = quantity("torsion", "Base against twisting", 1600.0, low=1, high=1e7)
-    rest: Literal["strap", "rest under the tail", "none"] = choice("Parked with", "strap")
 
 
 class Swing(Frozen):
@@ -112,11 +120,27 @@ class JibDesign(Design):
         self.boom.nests()
         self._clears_the_floor()
         if self.level.kind != "none":
+            if self.pivots.on_head:
+                raise CannotBe(
+                    f"a boom on a tilting head has no cheeks that would hold a "
+                    f"{self.level.kind.removeprefix('twin ')}; accepted: kept level by none, or "
+                    "two clamps on a cradle"
+                )
             self._closes()
         return self
 
+    @property
+    def radius(self) -> float:
+        """From the pivot to the front pin, m."""
+        return math.hypot(self.boom.front, self.pivots.lifted)
+
+    @property
+    def lead(self) -> float:
+        """How far the front pin, seen from the pivot, is above the boom's own direction, rad."""
+        return math.atan2(self.pivots.lifted, self.boom.front)
+
     def _clears_the_floor(self) -> None:
-        height, swing = self.post.height, self.swing
+        height, swing = self.post.pivot_height, self.swing
         for length, angle, part, way in (
             (self.boom.tail, swing.up, "tail", "up"),
             (self.boom.front, swing.down, "front", "down"),
@@ -131,7 +155,7 @@ class JibDesign(Design):
 
     def _closes(self) -> None:
         level, swing, front = self.level, self.swing, self.boom.front
-        steepest = max(swing.up, swing.down)
+        steepest = max(swing.up + self.lead, swing.down - self.lead)
         if level.pins * math.cos(steepest) < CLOSEST_BARS:
             most = math.degrees(math.acos(min(1.0, CLOSEST_BARS / level.pins)))
             raise CannotBe(
@@ -154,8 +178,9 @@ class JibDesign(Design):
             )
 
     def _closes_with(self, longer: float, more: float) -> bool:
-        front, pins, swing = self.boom.front, self.level.pins, self.swing
-        return _close(front, front + longer, pins, pins + more, swing.down, swing.up)
+        front, pins, swing, lead = self.radius, self.level.pins, self.swing, self.lead
+        ends = swing.down - lead, swing.up + lead
+        return _close(front, front + longer, pins, pins + more, *ends)
 
 
 @lru_cache(maxsize=256)

@@ -17,7 +17,14 @@ def parts_list(answer: JibAnswer) -> tuple[Part, ...]:
     for piece in pieces(answer):
         bill.cut(piece.label.lower().replace(", ", "-").replace(" ", "-"), piece)
     joints = {"solid bar": 4, "twin cables": 2, "none": 1}[design.level.kind]
-    bill.add("joints", "pivots", rows.pivot.id, joints)
+    if not design.pivots.on_head:
+        bill.add("joints", "pivots", rows.pivot.id, joints)
+        bill.hardware("post-cheeks", "post-cheeks")
+    if design.pivots.clamped:
+        bill.hardware("pole-clamps", "pole-clamp", 2)
+        bill.hardware("cradle", "head-plate" if design.pivots.on_head else "cradle")
+    if design.boom.nested > 1 and design.boom.locks == "clamping screws":
+        bill.hardware("tube-locks", "tube-lock", design.boom.nested - 1)
     if design.level.kind == "twin cables":
         metres = math.ceil(2 * cable_length(design) - 1e-9)
         line = rows.wire.line_mass
@@ -25,7 +32,6 @@ def parts_list(answer: JibAnswer) -> tuple[Part, ...]:
         bill.hardware("wire-clips", "wire-clip", 4)
         bill.hardware("cable-collars", "cable-bolt-collar", 8)
         bill.hardware("tighteners", "tightener", 2)
-    bill.hardware("post-cheeks", "post-cheeks")
     bill.hardware("platform", "platform-plate", mass=design.platform.mass)
     made = built.templates(answer)
     angles = next(one.count for one in made if one.part == built.ANGLE)

@@ -23,7 +23,7 @@ def pieces(answer: JibAnswer) -> tuple[Piece, ...]:
         )
     ]
     if level.kind == "solid bar":
-        length = boom.front + level.longer + 2 * BAR_END
+        length = answer.design.radius + level.longer + 2 * BAR_END
         found.append(Piece(level.section, BAR, length, 1))
     return tuple(found)
 
@@ -38,4 +38,4 @@ def piece_labels(boom: BoomDesign) -> tuple[str, ...]:
 
 def cable_length(design: JibDesign) -> float:
     """Wire to cut for one cable, loops and all, m; the tightener takes up the rest."""
-    return design.boom.front + 2 * LOOP
+    return design.radius + 2 * LOOP

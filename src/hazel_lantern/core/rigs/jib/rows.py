@@ -32,6 +32,11 @@ class Rows(ArmRows):
     handle_mass: float
 
 
+def slot_width(rows: Rows, window: float) -> float:
+    """Width of the tail's slot, m: for the weight bar's bolt, or a window that is wider."""
+    return max(rows.bolt.clearance, window)
+
+
 def hole_width(rows: Rows, bolt: Thread) -> float:
     """A joint's hole in what turns, m: for the bush around the bolt, or close to the bolt."""
     return bolt.diameter + rows.pivot.around if rows.pivot.around else bolt.close

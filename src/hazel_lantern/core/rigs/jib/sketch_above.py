@@ -55,17 +55,20 @@ def from_above(answer: JibAnswer, subject: Array, mark: int, turn: float | None)
     lens = arm.lens[0]
     if high > low:
         things.append(Line(_circle(lens, low, high), "shot", 0.01))
-    edge = feet_mechanics.foot_edge(arm.rows.stand.feet, design.post.spread)
+    edge = feet_mechanics.foot_edge(arm.rows.stand.feet, answer.spread)
     things.append(Line(_circle(edge), "guide", dashed=True))
     width = arm.rows.section.properties.width
     things.append(Disc((0.0, 0.0), 0.07, "metal"))
     things.append(Line((at(arm.at(-tail)[0], 0.0), at(arm.tip[0], 0.0)), "rail", max(width, 0.02)))
     back = arm.weights[0]
-    for share in (-0.11, -0.075, 0.075, 0.11):
-        edge_on = box(back - 0.07, share - 0.012, back + 0.07, share + 0.012)
-        if design.counterweight.mass:
+    weights, beside = design.counterweight, width / 2 + 0.005
+    for (thick, _), way in zip(weights.sides, (-1, 1), strict=True):
+        near, far = sorted((way * beside, way * (beside + thick)))
+        edge_on = box(back - weights.radius, near, back + weights.radius, far)
+        if thick:
             things.append(Shape(tuple(at(x, y) for x, y in edge_on), "ballast"))
-    things.append(Line((at(back, -0.14), at(back, 0.14)), "metal", 0.012))
+    bar = beside + weights.bar_side
+    things.append(Line((at(back, -bar), at(back, bar)), "metal", weights.bar_diameter))
     along, screw = answer.along, arm.from_screw(0.0, 0.0)[0]
     things += load_shapes(answer.load, along, "above", lambda x, y: at(screw + x, y))
     ahead = at(screw + 0.4, 0.0) if along else at(screw, 0.4)
@@ -83,25 +86,24 @@ def from_above(answer: JibAnswer, subject: Array, mark: int, turn: float | None)
         things.append(Disc((float(subject[0]), float(subject[1])), 0.18, "figure"))
     extent = max(reach + 0.35, tail + 0.2)
     foot = max(corners, key=lambda corner: corner[1])
+    spread = Dimension(F.post.spread, foot, foot, "over", 0, "feet apart")
+    pull = Handle(F.post.spread, foot, 0.06, (0.0, answer.spread / foot[1]), "drag the foot")
+    if design.post.legs.cut:
+        leg = design.post.legs.leg
+        pull = Handle(F.post.legs.leg, foot, 0.06, (0.0, leg / foot[1]), "drag the foot")
     sweep = (reach * math.cos(high), reach * math.sin(high))
     return Sketch(
         things=tuple(things),
         dimensions=(
             Dimension(F.boom.front, at(0.0, 0.0), at(arm.tip[0], 0.0), "along", 0, "front"),
             Dimension(F.boom.tail, at(arm.at(-tail)[0], 0.0), (0.0, 0.0), "along", 1, "tail"),
-            Dimension(F.post.spread, foot, foot, "over", 0, "feet apart"),
+            *(() if design.post.legs.cut else (spread,)),
             Dimension(S.move.sweep, sweep, sweep, "beside", 0, "pan over the move"),
         ),
         handles=(
             Handle("turn", at(lens, 0.0), 0.2, (1.0, 0.0), "drag the camera round", (0.0, 0.0)),
             Handle(F.boom.tail, at(arm.at(-tail)[0], 0.0), 0.06, (-cos, -sin), "drag the tail"),
-            Handle(
-                F.post.spread,
-                foot,
-                0.06,
-                (0.0, design.post.spread / foot[1]),
-                "drag the foot",
-            ),
+            pull,
         ),
         bounds=(-extent, -reach - 0.05, extent, reach + 0.05),
         title="From above",

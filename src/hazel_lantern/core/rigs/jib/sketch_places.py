@@ -22,17 +22,25 @@ class Arm:
         self.enlarged = enlargement(float(answer.dip[-1]), self.design.boom.front)
 
     def at(self, along: float, up: float = 0.0) -> Point:
-        """A point of the stiff boom: along it from the pivot, and square to it."""
+        """A point of the stiff boom: along it from over the pivot, and square to it."""
         cos, sin = math.cos(self.swing), math.sin(self.swing)
-        return along * cos - up * sin, self.design.post.height + along * sin + up * cos
+        up += self.design.pivots.lifted
+        return along * cos - up * sin, self.design.post.pivot_height + along * sin + up * cos
 
     @kept
     def line(self) -> tuple[Point, ...]:
         """The boom's middle line, its bending enlarged."""
         cos, sin = math.cos(self.swing), math.sin(self.swing)
         nodes = self.answer.boom.nodes
-        heights = self.design.post.height + nodes * sin - self.answer.dip * cos * self.enlarged
-        return tuple(zip((nodes * cos).tolist(), heights.tolist(), strict=True))
+        lifted = self.design.pivots.lifted
+        middle = self.design.post.pivot_height + lifted * cos
+        heights = middle + nodes * sin - self.answer.dip * cos * self.enlarged
+        return tuple(zip((nodes * cos - lifted * sin).tolist(), heights.tolist(), strict=True))
+
+    @property
+    def pivot(self) -> Point:
+        """What the boom turns about."""
+        return 0.0, self.design.post.pivot_height
 
     @property
     def tip(self) -> Point:
@@ -63,7 +71,7 @@ class Arm:
     @property
     def post_pin(self) -> Point:
         """The post's upper pin."""
-        return 0.0, self.design.post.height + self.design.level.pins
+        return 0.0, self.design.post.pivot_height + self.design.level.pins
 
     @property
     def weights(self) -> Point:
@@ -73,7 +81,7 @@ class Arm:
 
     def feet(self) -> Array:
         """Places of the feet from above, (n, 2) m."""
-        return standing.regular_polygon(self.rows.stand.feet, self.design.post.spread)
+        return standing.regular_polygon(self.rows.stand.feet, self.answer.spread)
 
     def lens_path(self, low: float, high: float) -> tuple[Point, ...]:
         """The lens's arc between two swings."""

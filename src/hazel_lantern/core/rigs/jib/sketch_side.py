@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import numpy as np
 
-from hazel_lantern.core.mechanics.balance import drift_torque
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
+from hazel_lantern.core.rigs.jib.built import CHEEK_EDGE, CLAMPS, CRADLE
 from hazel_lantern.core.rigs.jib.model import F
+from hazel_lantern.core.rigs.jib.post import SUPPORT
+from hazel_lantern.core.rigs.jib.rows import slot_width
 from hazel_lantern.core.rigs.jib.sketch_places import Arm
 from hazel_lantern.core.rigs.jib.standing import whole_weight
 from hazel_lantern.core.rigs.kit.drawing import PERSON, box, item_box, load_shapes, person
@@ -27,19 +29,28 @@ from hazel_lantern.core.sketch import (
 def _base(arm: Arm) -> list[Thing]:
     """Legs, post, turntable."""
     design, rows = arm.design, arm.rows
-    top = design.post.height - rows.turntable.height - 0.05
+    top = design.post.pivot_height - rows.turntable.height - 0.05
     feet = sorted({round(float(x), 3) for x, _ in arm.feet()})
-    things: list[Thing] = [Line(((0.0, 0.72 * top), (x, 0.0)), "stand", 0.022) for x in feet]
+    hinge, legs = 0.72 * top, design.post.legs
+    if legs.cut:
+        hinge = design.post.pivot_height - legs.hinge
+    things: list[Thing] = [Line(((0.0, hinge), (x, 0.0)), "stand", 0.022) for x in feet]
+    if legs.cut and legs.tie == "a chain round them":
+        things.append(Line(((feet[0], 0.02), (feet[-1], 0.02)), "metal", dashed=True))
+    if design.post.rest == SUPPORT:
+        at = -design.boom.tail * 0.95
+        high = design.post.rest_height
+        things.append(Shape(box(at - 0.05, 0.0, at + 0.05, high), "guide", hollow=True))
     things.append(Shape(box(-0.035, 0.08, 0.035, top), "timber"))
     if design.post.ballast:
         things.append(Shape(box(-0.12, 0.0, 0.12, 0.16), "ballast"))
     things.append(Shape(box(-0.07, top, 0.07, top + rows.turntable.height), "metal"))
-    crown = design.post.height + 0.035
+    crown = design.post.pivot_height + 0.035
     if design.level.kind != "none":
         crown += design.level.pins
-    foot = design.post.height - 0.05
+    foot = design.post.pivot_height - 0.05
     if design.level.kind == "twin cables":
-        foot = min(foot, design.post.height - design.level.pins - 0.02)
+        foot = min(foot, design.post.pivot_height - design.level.pins - 0.02)
     things.append(Shape(box(-0.03, foot, 0.03, crown), "timber"))
     return things
 
@@ -75,7 +86,7 @@ def _level(arm: Arm) -> list[Thing]:
         things.append(Line((arm.post_pin, arm.on_platform(0.0, pins)), "metal", thickness))
     elif level.kind == "twin cables":
         for side in (1, -1):
-            post = (0.0, arm.design.post.height + side * level.pins)
+            post = (0.0, arm.design.post.pivot_height + side * level.pins)
             things.append(Line((post, arm.on_platform(0.0, side * pins)), "metal"))
     low = -pins if level.kind == "twin cables" else 0.0
     high = pins if level.kind != "none" else 0.0
@@ -98,17 +109,29 @@ def _level(arm: Arm) -> list[Thing]:
     return things
 
 
+def _cradle(arm: Arm) -> list[Thing]:
+    """What the boom lies on, and the two clamps around it."""
+    half, lifted = arm.rows.section.properties.height / 2, arm.design.pivots.lifted
+    along, below = CRADLE / 2, -lifted - (0.0 if arm.design.pivots.on_head else CHEEK_EDGE)
+    corners = ((-along, below), (along, below), (along, -half), (-along, -half))
+    things: list[Thing] = [Shape(tuple(arm.at(x, z) for x, z in corners), "timber")]
+    for x in (-CLAMPS / 2, CLAMPS / 2):
+        things.append(Line((arm.at(x, -half - 0.008), arm.at(x, half + 0.008)), "metal", 0.016))
+    return things
+
+
 def _weights(arm: Arm) -> list[Thing]:
-    """The slot, the plates as discs whose area goes with their mass, the bar."""
+    """The slot, the plates, the bar."""
     weights = arm.design.counterweight
     things: list[Thing] = []
     if weights.slides:
-        things.append(Line((arm.at(-weights.farthest), arm.at(-weights.nearest)), "guide"))
+        wide = slot_width(arm.rows, weights.window)
+        ends = arm.at(-weights.farthest), arm.at(-weights.nearest)
+        things.append(Line(ends, "guide", wide if weights.window else 0.0))
     if weights.above:
         things.append(Line((arm.at(-weights.place), arm.weights), "metal", 0.012))
-    radius = 0.035 + 0.028 * weights.mass**0.5
     if weights.mass:
-        things.append(Disc(arm.weights, radius, "ballast"))
+        things.append(Disc(arm.weights, weights.radius, "ballast"))
     things.append(Disc(arm.weights, 0.012, "wheel"))
     return things
 
@@ -136,12 +159,12 @@ def _balance(arm: Arm) -> list[Thing]:
     mass = answer.turning_mass
     along = sum(body.mass * body.along for body in answer.turning) / mass
     up = sum(body.mass * body.up for body in answer.turning) / mass
-    things.append(Disc(arm.at(along, up), 0.022, "mass"))
+    things.append(Disc(arm.at(along, up - arm.design.pivots.lifted), 0.022, "mass"))
     whole = whole_weight(answer, swing)
     out, high = float(whole.out[0]), float(whole.height[0])
     things.append(Line(((out, high), (out, 0.0)), "mass", dashed=True))
     things.append(Disc((out, high), 0.028, "mass"))
-    torque = float(drift_torque(answer.turning, swing)[0])
+    torque = float(np.interp(arm.swing, answer.whole, answer.stop_to_stop(answer.torque)))
     if abs(torque) > answer.friction:
         force = torque / arm.design.boom.front
         if force > 0:
@@ -178,7 +201,9 @@ def from_the_side(answer: JibAnswer, mark: int) -> Sketch:
         things.append(Line(arm.lens_path(*ends), "shot", 0.008))
     things += [*_base(arm), *_level(arm), *_boom(arm), *_weights(arm)]
     things += load_shapes(answer.load, answer.along, "side", arm.from_screw)
-    things.append(Disc(arm.at(0.0), 0.02, "wheel"))
+    things.append(Disc(arm.pivot, 0.02, "wheel"))
+    if design.pivots.clamped:
+        things += _cradle(arm)
     if design.level.kind == "solid bar":
         things.append(Disc(arm.post_pin, 0.014, "wheel"))
         pins = design.level.pins + design.level.pins_more
@@ -208,20 +233,32 @@ def _dimensions(arm: Arm, high: Arm, low: Arm, feet: float, left: float) -> tupl
     found = [
         Dimension(F.boom.front, arm.at(0.0), arm.at(boom.front), "along", lane, "front"),
         Dimension(F.boom.tail, arm.at(-boom.tail), arm.at(0.0), "along", 1, "tail"),
-        Dimension(F.post.height, (left, 0.0), (left, post.height), "left", 0, "post"),
-        Dimension(F.post.spread, (-feet, 0.0), (feet, 0.0), "below", 0, "spread"),
         Dimension(F.swing.up, above, above, "beside", 0, "up to"),
         Dimension(F.swing.down, below, below, "beside", 0, "down to"),
         Dimension(F.counterweight.place, arm.weights, arm.weights, "under", 0, "weights at"),
     ]
+    legs = post.legs
+    if legs.cut:
+        top = post.pivot_height - legs.hinge
+        found += [
+            Dimension(F.post.legs.leg, (0.0, top), (-feet, 0.0), "along", 1, "leg"),
+            Dimension(F.post.legs.angle, (feet, 0.0), (feet, 0.0), "below", 0, "from upright"),
+            Dimension(F.post.legs.hinge, (left, top), (left, post.pivot_height), "left", 0, "post"),
+        ]
+    else:
+        top = post.pivot_height
+        found += [
+            Dimension(F.post.height, (left, 0.0), (left, top), "left", 0, "post"),
+            Dimension(F.post.spread, (-feet, 0.0), (feet, 0.0), "below", 0, "spread"),
+        ]
     if design.level.kind != "none":
         found.append(Dimension(F.level.pins, arm.post_pin, arm.post_pin, "over", 1, "pins"))
     return tuple(found)
 
 
 def _handles(arm: Arm, high: Arm, low: Arm, feet: float) -> tuple[Handle, ...]:
-    design, pivot = arm.design, arm.at(0.0)
-    ahead: Point = (arm.at(1.0)[0] - pivot[0], arm.at(1.0)[1] - pivot[1])
+    design, pivot, start = arm.design, arm.pivot, arm.at(0.0)
+    ahead: Point = (arm.at(1.0)[0] - start[0], arm.at(1.0)[1] - start[1])
     back: Point = (-ahead[0], -ahead[1])
     return (
         Handle("mark", arm.lens, 0.2, (1.0, 0.0), "drag the camera through its swing", pivot),
@@ -229,14 +266,23 @@ def _handles(arm: Arm, high: Arm, low: Arm, feet: float) -> tuple[Handle, ...]:
         Handle(F.boom.front, arm.tip, 0.05, ahead, "drag the boom's end"),
         Handle(F.boom.tail, arm.at(-design.boom.tail), 0.05, back, "drag the tail's end"),
         Handle(F.counterweight.place, arm.weights, 0.07, back, "slide the weights"),
-        Handle(F.post.height, pivot, 0.05, (0.0, 1.0), "drag the pivot up or down"),
-        Handle(
-            F.post.spread,
-            (feet, 0.0),
-            0.06,
-            (design.post.spread / feet, 0.0),
-            "drag the foot",
-        ),
+        *_post_handles(arm, feet),
         Handle(F.swing.up, high.tip, 0.06, (1.0, 0.0), "drag the upper stop", pivot),
         Handle(F.swing.down, low.tip, 0.06, (-1.0, 0.0), "drag the lower stop", pivot),
+    )
+
+
+def _post_handles(arm: Arm, feet: float) -> tuple[Handle, ...]:
+    """Height and feet, or what gives them."""
+    post, pivot = arm.design.post, arm.pivot
+    if post.legs.cut:
+        # A leg so much longer sets its foot so much farther out.
+        further = post.legs.leg / feet
+        return (
+            Handle(F.post.legs.hinge, pivot, 0.05, (0.0, 1.0), "drag the pivot up or down"),
+            Handle(F.post.legs.leg, (feet, 0.0), 0.06, (further, 0.0), "drag the foot"),
+        )
+    return (
+        Handle(F.post.height, pivot, 0.05, (0.0, 1.0), "drag the pivot up or down"),
+        Handle(F.post.spread, (feet, 0.0), 0.06, (post.spread / feet, 0.0), "drag the foot"),
     )

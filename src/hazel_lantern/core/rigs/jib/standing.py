@@ -27,7 +27,7 @@ class Weight:
 def bodies(answer: JibAnswer, swing: Array, bare: bool = False) -> tuple[tuple[float, Place], ...]:
     """All that stands on the feet, with the camera or without: kg, out along the arm and up, m."""
     design, rows = answer.design, answer.rows
-    cos, sin, post = np.cos(swing), np.sin(swing), design.post.height
+    cos, sin, post = np.cos(swing), np.sin(swing), design.post.pivot_height
     turning = answer.bare if bare else answer.turning
     mass = sum(body.mass for body in turning)
     along = sum(body.mass * body.along for body in turning) / mass
@@ -64,7 +64,7 @@ def stance(answer: JibAnswer, bare: bool = False, swing: Array | None = None) ->
     """
     at_marks = swing is None and not bare
     swing = answer.everywhere if swing is None else swing
-    reach = standing.foot_edge(answer.rows.stand.feet, answer.design.post.spread)
+    reach = standing.foot_edge(answer.rows.stand.feet, answer.spread)
     edges = standing.edges_round(np.zeros(3), reach, 2)
     pull = np.zeros_like(swing)
     if at_marks:
@@ -83,8 +83,10 @@ def stance(answer: JibAnswer, bare: bool = False, swing: Array | None = None) ->
 
 def tail_end(answer: JibAnswer, swing: Array) -> tuple[Array, Array]:
     """Reach behind the post and height of the tail's end, m."""
-    tail, post = answer.design.boom.tail, answer.design.post.height
-    return tail * np.cos(swing), post - tail * np.sin(swing)
+    design = answer.design
+    tail, post, lifted = design.boom.tail, design.post.pivot_height, design.pivots.lifted
+    cos, sin = np.cos(swing), np.sin(swing)
+    return tail * cos + lifted * sin, post - tail * sin + lifted * cos
 
 
 def gaps(answer: JibAnswer) -> dict[str, Array]:
@@ -93,18 +95,25 @@ def gaps(answer: JibAnswer) -> dict[str, Array]:
     tail_out, tail = tail_end(answer, swing)
     _, screw = answer.geometry.screw(swing)
     lowest = min((item.up - item.height / 2 for item in answer.load.items), default=0.0)
-    pin = design.post.height + design.boom.front * np.sin(swing)
+    pin = design.post.pivot_height + design.radius * np.sin(swing + design.lead)
     half = rows.section.properties.height / 2
-    feet = standing.foot_reach(rows.stand.feet, design.post.spread)
+    feet = answer.feet_reach
     # The legs run from under the turntable down to the feet; a tail below that may hit one.
-    top = max(design.post.height - rows.turntable.height - 0.1, 0.05)
+    top = max(design.post.pivot_height - rows.turntable.height - 0.1, 0.05)
     legs = feet * np.clip(1 - (tail - half) / top, 0.0, 1.0)
     # The camera's back, over the leg that stands below it.
     behind = min((item.forward - item.length / 2 for item in answer.load.items), default=0.0)
     back = answer.geometry.screw(swing)[0] + (behind if answer.along else 0.0)
     camera = screw + min(lowest, 0.0)
     under = feet * np.clip(1 - camera / top, 0.0, 1.0)
+    weights = design.counterweight
+    behind, above = weights.place, design.pivots.lifted + weights.above
+    low = design.post.pivot_height - behind * np.sin(swing) + above * np.cos(swing) - weights.radius
+    near = behind * np.cos(swing) + above * np.sin(swing) - weights.radius
+    beside = feet * np.clip(1 - low / top, 0.0, 1.0)
     return {
+        "weights and floor": low,
+        "weights and legs": np.where(low < top, near - beside, near),
         "camera and legs": np.where(camera < top, back - under, back),
         "tail end and floor": tail - half,
         "camera and floor": np.minimum(screw + min(lowest, 0.0), pin - half),

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import numpy as np
 
-from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.parts import Step, in_sentence
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.jib.lamps_balance import payload_range
@@ -16,12 +15,18 @@ LOADING = (
     "Two people load the arm. {} first; the camera goes on first and the weights "
     "last; the weights come off first and the camera last."
 )
+#: What is taken up on one cable and let out of the other, and a tightener's whole stroke, m.
+TRIM, STROKE = 0.001, 0.05
 #: How the arm is kept from falling while it is loaded, as a sentence begins, and let go again.
 PARKED = {
     "strap": ("Strap the arm level", "Loosen the strap with a hand on the tail"),
     "rest under the tail": (
         "Set the tail on its rest",
         "Take the rest away with a hand on the tail",
+    ),
+    "a support of its height": (
+        "Set the tail on its support",
+        "Take the support away with a hand on the tail",
     ),
     "none": ("One of two people holds the arm", "Let it go slowly, a hand on the tail"),
 }
@@ -60,9 +65,25 @@ def readout(answer: JibAnswer, station: str) -> tuple[tuple[str, str], ...]:
                 write(float(np.ptp(answer.over_move(answer.lens)[0])), "length", style),
             ),
             ("Bounces", f"{answer.boom.bounce:.1f} times a second"),
+            *_stands(answer),
             ("All that turns", write(answer.turning_mass, "mass", style)),
         )
     return ()
+
+
+def _stands(answer: JibAnswer) -> tuple[tuple[str, str], ...]:
+    """What legs and tighteners give, where the maker has chosen them."""
+    design, style, found = answer.design, answer.style, []
+    legs, level = design.post.legs, design.level
+    if legs.cut:
+        found = [
+            ("Pivot above the floor", write(design.post.pivot_height, "length", style)),
+            ("Feet apart", write(answer.spread, "length", style)),
+            ("Folded", write(legs.folded, "length", style)),
+        ]
+    if level.kind == "twin cables":
+        found.append(("1 mm of tightener trims", write(TRIM / level.pins, "angle", style)))
+    return tuple(found)
 
 
 def cautions(answer: JibAnswer, station: str) -> tuple[str, ...]:
@@ -95,7 +116,8 @@ def _boom_steps(answer: JibAnswer) -> list[Step]:
                 CUTTING,
             )
         )
-    if design.level.kind == "solid bar" and design.level.stacked and not design.level.longer:
+    stacked = design.level.stacked and not (design.level.longer or design.pivots.clamped)
+    if design.level.kind == "solid bar" and stacked:
         pieces_first = "Bolt the pieces of the boom together first. " if nested else ""
         found.append(
             Step(
@@ -154,7 +176,10 @@ def _level_steps(answer: JibAnswer) -> list[Step]:
                 f"Cut two lengths of {in_sentence(rows.wire.name)}, "
                 f"{write(cable_length(design), 'length', style)} each with their loops, and "
                 f"tighten both alike to {write(level.preload, 'force', style)}: pluck them, they "
-                "must sound the same.",
+                f"must sound the same. To trim the platform, let one out as far as you take the "
+                f"other up: 1 mm turns it by {write(TRIM / level.pins, 'angle', style)}, the "
+                f"{write(STROKE, 'length', style)} of a tightener by "
+                f"{write(STROKE / level.pins, 'angle', style)}.",
                 ("wire cutter", "spanner"),
                 "A cable that snaps whips: keep faces out of its line.",
             )
@@ -170,6 +195,54 @@ def _level_steps(answer: JibAnswer) -> list[Step]:
     return found
 
 
+def _clamp_steps(answer: JibAnswer) -> list[Step]:
+    """What is held by friction: how it is set up, and how it is tried."""
+    design, style, found = answer.design, answer.style, list[Step]()
+    pivots, boom = design.pivots, design.boom
+    if pivots.clamped:
+        on = "head plate, and the plate on the tilting head" if pivots.on_head else "cradle"
+        found.append(
+            Step(
+                f"Clamp the boom on the {on}, its middle line "
+                f"{write(pivots.above, 'length', style)} above the pivot and "
+                f"{write(boom.tail, 'length', style)} of it behind. Mark it at both clamps: a "
+                "mark that wanders shows that it slips.",
+                ("spanner", "tape", "marker"),
+            )
+        )
+    if boom.nested > 1 and boom.locks == "clamping screws":
+        found.append(
+            Step(
+                f"Push the pieces into each other by {write(boom.overlap, 'length', style)}, "
+                "tighten both screws of every collar, and mark the overlap across the joint.",
+                ("tape", "marker"),
+            )
+        )
+    return found
+
+
+def _leg_steps(answer: JibAnswer) -> list[Step]:
+    """Legs that the maker cuts."""
+    post, style, feet = answer.design.post, answer.style, answer.rows.stand.feet
+    legs = post.legs
+    if not legs.cut:
+        return []
+    chain = ""
+    if legs.tie == "a chain round them":
+        chain = f" Run a chain or cord from foot to foot, {write(answer.spread, 'length', style)} "
+        chain += "between two, so that they cannot slide apart."
+    return [
+        Step(
+            f"Cut {feet} legs {write(legs.leg, 'length', style)} long from the middle of the "
+            f"hinge, their feet bevelled to {write(legs.angle, 'angle', style)}, and hinge them "
+            f"to the post {write(legs.hinge, 'length', style)} below the pivot.{chain} Folded "
+            f"along the post it is {write(legs.folded, 'length', style)} long.",
+            ("saw", "bevel gauge", "drill"),
+            CUTTING,
+        )
+    ]
+
+
 def steps(answer: JibAnswer) -> tuple[Step, ...]:
     """How to build this jib."""
     design, rows, style = answer.design, answer.rows, answer.style
@@ -180,11 +253,13 @@ def steps(answer: JibAnswer) -> tuple[Step, ...]:
     return (
         *_boom_steps(answer),
         *_level_steps(answer),
+        *_clamp_steps(answer),
+        *_leg_steps(answer),
         Step(
             f"Set up the {in_sentence(rows.stand.name)} with its feet "
-            f"{write(post.spread, 'length', style)} apart, the "
+            f"{write(answer.spread, 'length', style)} apart, the "
             f"{in_sentence(rows.turntable.name)} on top, and the pivot "
-            f"{write(post.height, 'length', style)} above the floor.",
+            f"{write(post.pivot_height, 'length', style)} above the floor.",
             ("spanner", "tape", "spirit level"),
             "Firm, level ground; nobody leans on it.",
         ),
@@ -220,13 +295,13 @@ def set_card(answer: JibAnswer) -> tuple[str, ...]:
     stack = weights.stack_name(weights.loaded, style)
     lighter, heavier = payload_range(answer)
     parked, _ = PARKED[design.post.rest]
-    feet = standing.foot_reach(answer.rows.stand.feet, design.post.spread)
+    feet = answer.feet_reach
     reach = float(answer.stop_to_stop(answer.lens)[0].max())
     clear = max(reach, design.boom.tail) + 0.5
     pull = float(np.abs(answer.swing_axis.effort).max()) / design.boom.tail
     move = shot.move.words(style)
     return (
-        f"Feet {write(design.post.spread, 'length', style)} apart, "
+        f"Feet {write(answer.spread, 'length', style)} apart, "
         f"{write(feet, 'length', style)} from the post, on firm level ground; local rules first.",
         f"Keep {write(clear, 'length', style)} clear all round the post.",
         f"Load: {parked[:1].lower()}{parked[1:]}; camera on and locked first; weights last; then "

@@ -46,6 +46,10 @@ class BoomDesign(Frozen):
     second_joint: float = quantity("length", "Second piece ends at", 0.85, low=0.1, high=8)
     fourth_section: str = choice("Fourth piece", "aluminium-box-15x15x1.5", catalogue="sections")
     third_joint: float = quantity("length", "Third piece ends at", 1.05, low=0.1, high=8)
+    locks: Literal["bolts through both", "clamping screws"] = choice(
+        "Pieces held by", "bolts through both"
+    )
+    lock_force: float = quantity("force", "A locking screw presses with", 800.0, low=1, high=20000)
     damping: float = quantity("percent", "Damping of its bounce", 0.015, low=0.001, high=0.5)
 
     @property

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Any, Literal
@@ -18,6 +19,8 @@ from hazel_lantern.core.units import Style, write
 
 #: How many stacks are offered: those of fewest plates, and the lightest.
 OFFERED = 16
+#: Cast iron, kg/m³, and a plate's breadth over its thickness.
+IRON, FLAT = 7200.0, 11.0
 
 
 class PlateSize(Frozen):
@@ -26,6 +29,9 @@ class PlateSize(Frozen):
     mass: float = quantity("mass", "One weighs", 1.0, low=0.01, high=100)
     on_hand: int = quantity("count", "On hand", 2, low=0, high=60)
     on_bar: int = quantity("count", "On the bar", 0, low=0, high=60)
+    thick: float = quantity("fine", "Thick", 0.02, low=0.001, high=0.5)
+    across: float = quantity("length", "Across", 0.16, low=0.01, high=1)
+    bore: float = quantity("fine", "Bore", 0.03, low=0.001, high=0.2)
 
     @model_validator(mode="after")
     def _enough(self) -> PlateSize:
@@ -35,6 +41,24 @@ class PlateSize(Frozen):
                 f"at most {self.on_hand}"
             )
         return self
+
+
+def iron_plate(mass: float, on_hand: int) -> PlateSize:
+    """A plate of cast iron of the usual shape: eleven times as broad as it is thick.
+
+    Parameters
+    ----------
+    mass : float
+        kg.
+    on_hand : int
+
+    Returns
+    -------
+    PlateSize
+    """
+    thick = (mass / (IRON * math.pi / 4 * FLAT**2)) ** (1 / 3)
+    across = round(FLAT * thick, 3)
+    return PlateSize(mass=mass, on_hand=on_hand, thick=round(thick, 4), across=across)
 
 
 class Counterweight(Frozen):
@@ -47,6 +71,9 @@ class Counterweight(Frozen):
     nearest: float = quantity("length", "Slot from", 0.25, low=0.03, high=6)
     farthest: float = quantity("length", "Slot to", 0.52, low=0.03, high=6)
     bar_mass: float = quantity("mass", "Bar and collars", 0.4, low=0, high=50)
+    bar_diameter: float = quantity("fine", "Bar's diameter", 0.025, low=0.003, high=0.1)
+    bar_side: float = quantity("length", "Bar free either side", 0.15, low=0.01, high=2)
+    window: float = quantity("length", "Window sawn in the tail, high", 0.0, low=0, high=0.3)
     above: float = quantity("length", "Weights above the pins' line", 0.0, low=-1, high=1)
     plates: tuple[PlateSize, ...] = Field(
         (
@@ -62,6 +89,27 @@ class Counterweight(Frozen):
     def mass(self) -> float:
         """Plates on the bar, kg."""
         return sum(plate.mass * plate.on_bar for plate in self.plates)
+
+    @property
+    def sides(self) -> tuple[tuple[float, float], tuple[float, float]]:
+        """Thickness, m, and mass, kg, of the plates on either side of the arm.
+
+        They are put on heaviest first, each where less is.
+        """
+        found = [[0.0, 0.0], [0.0, 0.0]]
+        for plate in sorted(self.plates, key=lambda one: -one.mass):
+            for _ in range(plate.on_bar):
+                side = min(found, key=lambda one: one[1])
+                side[0] += plate.thick
+                side[1] += plate.mass
+        (thick, mass), (other_thick, other) = found
+        return (thick, mass), (other_thick, other)
+
+    @property
+    def radius(self) -> float:
+        """Of the largest plate on the bar, m; the bar's own where there is none."""
+        loaded = (plate.across for plate in self.plates if plate.on_bar)
+        return max(loaded, default=self.bar_diameter) / 2
 
     @property
     def slides(self) -> bool:
