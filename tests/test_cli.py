@@ -25,7 +25,7 @@ def _own_home(store):
 def test_assess_prints_every_lamp_and_ends_with_one_for_a_failing_lamp(capsys):
     assert main(["assess", DEMO]) == 1
     out = capsys.readouterr().out
-    assert out.count("slider.") == 19
+    assert out.count("slider.") == 20
     assert "tight  slider.tip" in out
     assert "frame drift" in out
 

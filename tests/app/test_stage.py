@@ -51,7 +51,7 @@ def test_dragging_anything_to_its_extremes_keeps_a_design_that_can_be(
     start = grip(drawing, path)
     hand.drag(drawing, start, start + far, steps=12)
     found = window.session.assessment
-    assert len(found.lamps) == 19
+    assert len(found.lamps) == 20
     spec = window.session.spec(path)
     assert spec.low <= window.session.value(path) <= spec.high
 

@@ -24,6 +24,8 @@ class Second:
         run = self.a.course
         self.times, self.acc = run.times, run.acceleration
         self.sense = self.shot.move.sense
+        self.three = self.d.carriage.stands_on == "three places"
+        self.number = self.rows.wheel.count // 4 * (3 if self.three else 4)
         self.pair = self.d.rails.arrangement == "pair"
         self.gauge = self.d.rails.spacing if self.pair else self.rows.section.width
         self.masses()
@@ -39,7 +41,7 @@ class Second:
     def masses(self):
         c, wheel, items = self.d.carriage, self.rows.wheel, self.a.load.items
         self.along = self.shot.move.way in ("push in", "pull out")
-        parts = [(c.mass + wheel.count * wheel.mass, 0.0, 0.0, c.screw_height / 2)]
+        parts = [(c.mass + self.number * wheel.mass, 0.0, 0.0, c.screw_height / 2)]
         for item in items:
             ahead, aside = (item.forward, -item.right) if self.along else (item.right, item.forward)
             parts.append(
@@ -64,8 +66,11 @@ class Second:
         )
         # Four equal springs under a stiff carriage: the plane that balances force and moments.
         half, side = self.d.carriage.wheelbase / 2, self.gauge / 2
-        at = np.array([(-half, -side), (-half, side), (half, -side), (half, side)])
-        shape = np.stack([np.ones(4), at[:, 0], at[:, 1]])
+        corners = [(-half, -side), (-half, side), (half, -side), (half, side)]
+        if self.three:
+            corners = [(-half, -side), (half, -side), (0.0, side)]
+        at = np.array(corners)
+        shape = np.stack([np.ones(len(at)), at[:, 0], at[:, 1]])
         inertia = self.mass * self.acc + weight * sin
         nose = weight * cos * self.x - inertia * self.z + self.push * self.d.drive.push_height
         wanted = np.stack(
@@ -73,6 +78,12 @@ class Second:
         )
         plane = np.linalg.solve(shape @ shape.T, wanted)
         even = shape.T @ plane
+        if self.three:
+            self.wheels = np.linalg.solve(shape, wanted)
+            middle = self.wheels.sum(axis=0) / 2
+            turn = (self.wheels[1] - self.wheels[0]) / 2
+            self.axles = np.stack([middle - turn, middle + turn])
+            return
         # Each axle shares between its wheels as the whole does: a carriage stiff against twist.
         axles = even[[0, 2]] + even[[1, 3]]
         far = 0.5 + self.y / self.gauge
@@ -105,18 +116,26 @@ class Second:
             worst = 0.0
             for side, dips in enumerate((near, far)):
                 share = shares[side] if self.pair else 1.0
-                loads = [
-                    (at, force * share)
-                    for at, force in zip(under, self.axles[:, mark], strict=True)
-                ]
+                seen = (place, place) if self.three and side else under
+                if self.three:
+                    a, b, c = self.wheels[:, mark]
+                    whole = [(under[0], a), (under[1], b), (place, c)]
+                    loads = whole
+                    if self.pair:
+                        loads = whole[2:] if side else whole[:2]
+                else:
+                    loads = [
+                        (at, force * share)
+                        for at, force in zip(under, self.axles[:, mark], strict=True)
+                    ]
                 if kind == "stand":
                     dip, most, carried = self.on_stand(
-                        under, loads, one, ei, shear, creep, supports[0], mark, rails
+                        seen, loads, one, ei, shear, creep, supports[0], mark, rails
                     )
                     self.load[0, mark] += carried / (1 if self.pair else 2)
                 else:
                     dip, most, carried = self.on_rests(
-                        under, loads, one, ei, shear, creep, mark, share
+                        seen, loads, one, ei, shear, creep, mark, share
                     )
                     self.load[:, mark] += np.array(carried) / (1 if self.pair else 2)
                 dips[:, mark] = dip
@@ -124,7 +143,8 @@ class Second:
             self.stress[mark] = worst / modulus
         middle = (near + far) / 2
         self.dip = -np.minimum(near, far).min(axis=0)
-        self.pitch = (middle[1] - middle[0]) / d.carriage.wheelbase
+        held = near if self.three else middle
+        self.pitch = (held[1] - held[0]) / d.carriage.wheelbase
         self.rise = middle.mean(axis=0) + self.pitch * d.carriage.camera_offset
         self.bank = (far - near).mean(axis=0) / self.gauge if self.pair else self.twist(supports)
 
@@ -160,8 +180,10 @@ class Second:
     def on_stand(self, under, loads, one, ei, shear, creep, at, mark, rails):
         d, length = self.d, self.d.rails.length
         plate = min(d.supports.plate, 0.95 * 2 * min(at, length - at)) / 2
+        half = d.carriage.wheelbase / 2
+        ends = (self.places[mark] - half, self.places[mark] + half)
         turning = sum(
-            force * (place - at) for place, force in zip(under, self.axles[:, mark], strict=True)
+            force * (place - at) for place, force in zip(ends, self.axles[:, mark], strict=True)
         )
         turning += rails * one * length * (length / 2 - at)
         turn = -turning / d.supports.head_stiffness
@@ -197,10 +219,13 @@ class Second:
             holds = 0.0
         if kind == "end stands" and self.pair:
             # The stand plate keeps both rails at one height: what is even may lift, the rest not.
-            even = [(at, force * 0.5 / share) for at, force in loads] if share else loads
             even = [(at, f / 2) for at, f in zip(under, self.axles[:, mark], strict=True)]
+            if self.three:
+                half, place = d.carriage.wheelbase / 2, self.places[mark]
+                spots = (place - half, place + half, place)
+                even = [(at, f / 2) for at, f in zip(spots, self.wheels[:, mark], strict=True)]
             kept, state, all_loads = rail.lying(even, one, holds)
-            odd = [(at, force - half) for (at, force), (_, half) in zip(loads, even, strict=True)]
+            odd = [*loads, *((at, -force) for at, force in even)]
             more = rail.loaded(odd, 0.0, rests)
             lies, sag, _ = rail.lying(even, one / creep, holds)
             dips = [rail.lift(sag, at, lies) + rail.lift(more, at, rests) for at in under]
@@ -264,6 +289,7 @@ class Second:
             "wheel-load": self.heaviest(),
             "plate": self.plate(focal),
             "ride": self.ride(focal, width),
+            "rail-ends": self.ends(),
             "tip": self.tip(),
             "stand-load": float(carried.max()) if stands else 0.0,
             "runaway": float(slope.max()),
@@ -314,7 +340,8 @@ class Second:
         low, high = 1e-6, 1e6
         for _ in range(100):
             times = math.sqrt(low * high)
-            presses = times * arm / self.d.carriage.wheelbase
+            base = self.d.carriage.wheelbase
+            presses = times * arm / (base / 2 if self.three and wheel.mount == "upright" else base)
             if 2 * friction * presses < 1:
                 low = times
             else:
@@ -322,35 +349,28 @@ class Second:
         return min(low, 99.0)
 
     def knock(self):
+        """Over each side of the wheels' corners, on the tilted track."""
         if self.rows.wheel.captive:
             return None
         half, side = self.d.carriage.wheelbase / 2, self.gauge / 2
-        weight = self.mass * G
-        cos, _sin = math.cos(self.alpha), math.sin(self.alpha)
-        left = math.inf
+        corners = [(half, side), (-half, side), (-half, -side), (half, -side)]
+        if self.three:
+            corners = [(0.0, side), (-half, -side), (half, -side)]
+        cos, sin = math.cos(self.alpha), math.sin(self.alpha)
+
+        def on(out, across, up):
+            return np.array([out * cos - up * sin, across, out * sin + up * cos])
+
+        points = [on(*corner, 0.0) for corner in corners]
+        edges = sides_of(points)
+        ahead, left = np.array([cos, 0.0, sin]), math.inf
         for mark in range(len(self.times)):
-            drives = [[]]
-            inertia = -self.mass * self.acc[mark]
-            forces = [((inertia, 0.0), (self.x, self.y, self.z))]
+            centre = on(self.x, self.y, self.z)
+            acting = [(-self.mass * self.acc[mark] * ahead, centre)]
             if self.d.drive.kind == "by hand":
-                hand = (0.0, -self.d.drive.push_offset, self.d.drive.push_height)
-                forces.append(((self.push[mark], 0.0), hand))
-            drives.append(forces)
-            for acting in drives:
-                for way in (-1, 1):
-                    # Over an axle: in the upright plane along the track.
-                    inside = half - way * self.x
-                    # The weight leans along the tilted track.
-                    lean = way * self.alpha
-                    rotated = (
-                        inside * cos + self.z * math.sin(lean),
-                        -inside * math.sin(lean) + self.z * cos,
-                    )
-                    moment = sum(-way * f[0] * at[2] for f, at in acting)
-                    left = min(left, falls(weight, *rotated, moment))
-                    # Over a side: the edge itself is tilted, and so is what turns about it.
-                    inside = side - way * self.y
-                    left = min(left, falls(weight * cos, inside, self.z, 0.0))
+                hand = on(0.0, -self.d.drive.push_offset, self.d.drive.push_height)
+                acting.append((self.push[mark] * ahead, hand))
+            left = min(left, over(edges, self.mass * G, centre, acting))
         return left
 
     def heaviest(self):
@@ -370,20 +390,61 @@ class Second:
         return focal * math.tan(np.trapezoid(bent * unit, x) / rigid)
 
     def ride(self, focal, width):
-        """Sine by sine: each place of wheels moves the lens by itself, squares add up."""
-        wheel, base = self.rows.wheel, self.d.carriage.wheelbase
+        """Wheel by wheel, wave by wave: each lifts the carriage's plane, squares add up."""
+        wheel, base, side = self.rows.wheel, self.d.carriage.wheelbase, self.gauge / 2
         one = wheel.run_out / 2 / math.sqrt(wheel.count / 4)
+        corners = [(-base / 2, -side), (-base / 2, side), (base / 2, -side), (base / 2, side)]
+        if self.three:
+            corners = [(-base / 2, -side), (base / 2, -side), (0.0, side)]
+        at = np.array([(1.0, x, y) for x, y in corners])
         total, across = 0.0, np.linspace(-width / 2, width / 2, 2001)
-        for end in (-1, 1):
-            for side in (-1, 1):
-                lift, slope, tilt = one / 4, end * one / 2 / base, side * one / 2 / self.gauge
-                nose, turn = (slope, tilt) if self.along else (tilt, slope)
-                if wheel.mount == "upright":
-                    nose, turn = slope, 0.0
-                whole = focal * lift / self.shot.subject.distance
-                total += np.mean(0.5 * (across * turn) ** 2) + 0.5 * whole**2
-                total += 0.5 * (focal * nose) ** 2
-        return math.sqrt(total)
+        away = self.shot.subject.distance
+        for number in range(len(at)):
+            raised = np.zeros(len(at))
+            raised[number] = one
+            lift, slope, tilt = np.linalg.lstsq(at, raised, rcond=None)[0]
+            nose, turn = (slope, tilt) if self.along else (tilt, slope)
+            if wheel.mount == "upright":
+                nose, turn = slope, 0.0
+            total += np.mean(0.5 * (across * turn) ** 2) + 0.5 * (focal * lift / away) ** 2
+            total += 0.5 * (focal * nose) ** 2
+        return math.sqrt(total + self.jolted(focal, width) ** 2 + self.hand(focal, width) ** 2)
+
+    def jolted(self, focal, width):
+        """Half of the picture's jump while one axle stands on a flaw."""
+        rails, radius = self.d.rails, self.rows.wheel.running_diameter / 2
+        if rails.flaws == "nothing":
+            return 0.0
+        high = rails.flaw
+        if rails.flaws == "slots across":
+            # The wheel sinks until it touches both edges.
+            angle = math.asin(min(rails.flaw / 2 / radius, 1.0))
+            high = radius * (1 - math.cos(angle))
+        turn = high / self.d.carriage.wheelbase
+        size = focal if self.along else width / 2
+        return (size * turn + focal * high / 2 / self.shot.subject.distance) / 2
+
+    def hand(self, focal, width):
+        """A mass under a sine of force, stepped through whole seconds; its root mean square."""
+        if self.d.drive.kind != "by hand":
+            return 0.0
+        force = self.settings.hand_unsteady
+        if self.d.drive.handle == "a soft link":
+            force /= 16
+        time = np.linspace(0, 1, 20001)
+        pace = np.cumsum(force / self.mass * np.sin(4 * math.pi * time)) * (time[1] - time[0])
+        way = np.cumsum(pace - pace.mean()) * (time[1] - time[0])
+        size = width / 2 if self.along else focal
+        return float(np.std(way)) * size / self.shot.subject.distance
+
+    def ends(self):
+        """Four corners share what racks and what twists the frame."""
+        d, section = self.d, self.rows.section
+        if d.rails.ends != "pushed into fittings" or not self.pair:
+            return None
+        rack = np.abs(self.push).max() * d.drive.push_offset
+        over = self.mass * G * abs(self.y) + self.settings.hand_push * d.carriage.screw_height
+        return min(4 * 0.8 * (section.width * 40) ** 2 / abs(complex(rack, over)), 99.0)
 
     def on_rails(self, out, across, up):
         height = self.shot.camera_height - self.a.load.lens_axis - self.d.carriage.screw_height
@@ -414,10 +475,7 @@ class Second:
             for rest, way in ((rests[0], 1), (rests[0], -1), (rests[-1], -1), (rests[-1], 1)):
                 low = 0.0 if stands else max(rest[2] - foot, 0.0)
                 corners.append(np.array([rest[0], way * side, low]))
-            for first, second in zip(corners, corners[1:] + corners[:1], strict=True):
-                along = second - first
-                inward = np.array([-along[1], along[0], 0.0])
-                edges.append((first, inward / np.linalg.norm(inward), along))
+            edges = sides_of(corners)
         left = math.inf
         ahead = np.array([math.cos(self.alpha), 0.0, math.sin(self.alpha)])
         for mark, place in enumerate(self.places):
@@ -430,17 +488,34 @@ class Second:
             if d.drive.kind == "by hand":
                 hand = self.on_rails(out, -d.drive.push_offset, d.drive.push_height)
                 acting.append((self.push[mark] * ahead, hand))
-            for edge in edges:
-                start, inward = edge[0], edge[1]
-                axis = np.cross(inward, (0, 0, 1.0)) if len(edge) < 3 else edge[2]
-                axis = axis / np.linalg.norm(axis)
-                # Keeping moment about the edge of what acts: positive presses it down.
-                if np.cross(axis, inward)[2] < 0:
-                    axis = -axis
-                up = np.cross(axis, inward)
-                inside, above = (middle - start) @ inward, (middle - start) @ up
-                square = weight * up[2]
-                kept = sum(float(np.cross(at - start, force) @ axis) for force, at in acting)
-                for moment in (0.0, -kept):
-                    left = min(left, falls(square, inside, above, moment))
+            left = min(left, over(edges, weight, middle, acting))
         return left
+
+
+def sides_of(corners):
+    """From corners in turn, looked at from above against the clock: start, inward and along."""
+    found = []
+    for first, second in zip(corners, corners[1:] + corners[:1], strict=True):
+        along = second - first
+        inward = np.array([-along[1], along[0], 0.0])
+        found.append((first, inward / np.linalg.norm(inward), along))
+    return found
+
+
+def over(edges, weight, middle, acting):
+    """The least tilt left over any edge, with what acts besides and without it."""
+    left = math.inf
+    for edge in edges:
+        start, inward = edge[0], edge[1]
+        axis = np.cross(inward, (0, 0, 1.0)) if len(edge) < 3 else edge[2]
+        axis = axis / np.linalg.norm(axis)
+        # Keeping moment about the edge of what acts: positive presses it down.
+        if np.cross(axis, inward)[2] < 0:
+            axis = -axis
+        up = np.cross(axis, inward)
+        inside, above = (middle - start) @ inward, (middle - start) @ up
+        square = weight * up[2]
+        kept = sum(float(np.cross(at - start, force) @ axis) for force, at in acting)
+        for moment in (0.0, -kept):
+            left = min(left, falls(square, inside, above, moment))
+    return left

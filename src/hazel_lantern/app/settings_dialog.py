@@ -16,6 +16,7 @@ FIELDS = {
     "currency": "a sign or letters before prices",
     "price_factor": "catalogue prices are multiplied by this",
     "tight_margin": "a lamp this near to its limit burns tight",
+    "hand_unsteady": "what a hand that pushes steadily wavers by; a few hundredths of its push",
     "hand_push": "a push at the lens; a lighter rig gets less, a heavier one more",
     "over_people": "yes or no: whether anything stands or hangs over people",
     "working_fraction": "how much of a stand's rating is used",

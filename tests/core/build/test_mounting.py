@@ -50,6 +50,8 @@ def any_slider(dice):
         "design__carriage__length": base + dice.uniform(0.02, 0.1),
         "design__carriage__screw": dice.choice(["3/8 in", "1/4 in"]),
         "design__carriage__plate_thickness": dice.choice([0.006, 0.009, 0.012, 0.018]),
+        "design__carriage__stands_on": dice.choice(["four places", "three places"]),
+        "design__rails__ends": dice.choice(["clamped", "glued into fittings"]),
         "design__supports__kind": dice.choice(["stand", "end stands", "floor", "table"]),
         "design__supports__count": dice.choice([2, 3, 4]),
         "shot__move__distance": 0.4,

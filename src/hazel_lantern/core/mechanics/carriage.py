@@ -129,6 +129,30 @@ def wheel_loads(load: CarriageLoad, axles: Array) -> Array:
     return np.stack([axles[0] * near, axles[0] * far, axles[1] * near, axles[1] * far])
 
 
+def three_wheel_loads(load: CarriageLoad, axles: Array) -> Array:
+    """Loads of three wheels: two on the near line, one on the far line in the middle.
+
+    Parameters
+    ----------
+    load : CarriageLoad
+    axles : (2, n) array
+        What a rear and a front axle would carry, from `axle_loads`, N.
+
+    Returns
+    -------
+    (3, n) array
+        Rear near, front near, far, N.
+
+    Notes
+    -----
+    Statics alone: the far wheel stands in the middle, so the two near ones hold all that presses
+    one end down.
+    """
+    near, far = side_share(load)
+    total, uneven = axles.sum(axis=0), (axles[1] - axles[0]) / 2
+    return np.stack([total * near / 2 - uneven, total * near / 2 + uneven, total * far])
+
+
 def jam_margin(guide_length: float, offset: float, friction: float) -> float:
     """How many times further out the push could be before the guide jams.
 

@@ -534,3 +534,13 @@ def test_the_pack_says_how_far_apart_the_sleepers_are_laid(straight):
     (laid,) = (step.text for step in found.steps() if step.text.startswith("Lay the track"))
     assert f"{words} apart" in laid
     assert any(f"sleepers every {words}" in line for line in found.set_card())
+
+
+def test_a_rigid_handle_pushes_where_it_is_bolted_on(straight):
+    """A hand high up tips it forwards; a handle turns that into a push at the deck."""
+    high = changed(straight, design__drive__height=1.4)
+    held = changed(high, design__drive__handle="a rigid handle")
+    hand, handle = assess(high), assess(held)
+    assert handle.answer.carried.push_height == held.design.platform.height
+    assert handle.by_id["dolly.wheel-lift"].value >= hand.by_id["dolly.wheel-lift"].value
+    assert "Push handle, timber, bolted on" in [part.name for part in handle.parts]

@@ -36,6 +36,7 @@ IDS = {
         "wheel-load",
         "plate",
         "ride",
+        "rail-ends",
         "tip",
         "stand-load",
         "runaway",

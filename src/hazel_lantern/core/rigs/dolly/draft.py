@@ -16,6 +16,7 @@ from hazel_lantern.core.rigs.dolly.model import (
     Wheels,
 )
 from hazel_lantern.core.rigs.family import Draft
+from hazel_lantern.core.rigs.kit.owned import ON_SHELF, owned_section
 from hazel_lantern.core.rigs.kit.stands import cheapest_stand
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Arc, Shot
@@ -63,6 +64,10 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
             laid, section = "pre-bent track", "aluminium-tube-32x3"
         else:
             sagitta = round(elastica.fitted_sagitta(piece * count, shot.move.radius), 3)
+    own = None
+    if laid == "straight track":
+        own = owned_section(workshop, 2 * count, piece, lambda one: one.running_face == "round")
+        section = own.id if own else section
     design = DollyDesign(
         track=Track(
             kind=laid,
@@ -90,6 +95,8 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
         F.platform.mass: "a plywood board with wheel plates",
         F.drive.stopping: "a gentle pull back",
     }
+    if own is not None:
+        why[F.track.section] = ON_SHELF
     if laid == "bowed track":
         why[F.track.sagitta] = "turns as far as the arc on the whole"
     return Draft(design, why)

@@ -261,10 +261,10 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
             return (Group("On the deck", tuple(deck)),)
         if station == "Drive":
             crank = (u.spool, u.crank, u.efficiency)
-            by_crank = crank if design.drive.kind == "hand crank" else ()
+            how = crank if design.drive.kind == "hand crank" else (u.handle, u.height)
             return (
                 pace(),
-                Group("Moved", (u.kind, *by_crank, u.height, u.stopping, u.brake)),
+                Group("Moved", (u.kind, *how, u.stopping, u.brake)),
             )
         if station != "Frame":
             return ()

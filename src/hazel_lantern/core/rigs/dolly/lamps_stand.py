@@ -79,13 +79,11 @@ def stance(answer: DollyAnswer) -> Stance:
     corners = np.stack([places[:, 0] * cos, places[:, 1], places[:, 0] * sin], axis=1)
     edges = standing.edges_of(corners)
     pulled, ground = carried.mass * run.acceleration, answer.ground
-    hand = answer.design.drive.height - ground
-    if answer.design.drive.kind == "hand crank":
-        hand = carried.push_height
     bodies = tuple(
         (one.mass, on_track(one.ahead, one.left, one.up - ground)) for one in answer.lumps
     )
     centre = on_track(carried.forward, carried.sideways, carried.height)
+    hand = on_track(0.0, 0.0, carried.push_height)
     lens = max(shot.camera_height, answer.mounted_screw + answer.load.lens_axis)
     return Stance(
         edges,
@@ -94,7 +92,7 @@ def stance(answer: DollyAnswer) -> Stance:
         on_track(0.0, answer.mount_left, lens - ground),
         (
             (Place(-pulled * cos, -answer.side, -pulled * sin), centre),
-            (Place(answer.push * cos, 0.0, answer.push * sin), on_track(0.0, 0.0, hand)),
+            (Place(answer.push * cos, 0.0, answer.push * sin), hand),
         ),
         run.times.size,
     )

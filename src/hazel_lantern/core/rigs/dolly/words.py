@@ -211,7 +211,11 @@ def set_card(answer: DollyAnswer) -> tuple[str, ...]:
         ]
     found += [
         f"Push with about {write(float(np.abs(answer.push).max()), 'force', style)}, at "
-        f"{write(design.drive.height, 'length', style)}.",
+        + (
+            f"{write(design.drive.height, 'length', style)}."
+            if design.drive.handle == "a hand on it"
+            else "the handle."
+        ),
         f"Leave {write(track.spare, 'length', style)} free past both ends of the move.",
         "Wedges under the wheels whenever nobody holds it; local rules first.",
     ]

@@ -10,6 +10,7 @@ from hazel_lantern.core.rigs.case import Case, Setup
 from hazel_lantern.core.rigs.family import Draft
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.jib.model import (
+    BOOM_END,
     F,
     JibDesign,
     Level,
@@ -19,6 +20,7 @@ from hazel_lantern.core.rigs.jib.model import (
 from hazel_lantern.core.rigs.jib.post import Post
 from hazel_lantern.core.rigs.kit.arm import BoomDesign
 from hazel_lantern.core.rigs.kit.counterweight import Counterweight, iron_plate
+from hazel_lantern.core.rigs.kit.owned import ON_SHELF, owned_section
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Rise, Shot
 from hazel_lantern.core.workshop import Workshop
@@ -61,6 +63,8 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
         return min(max(angle, math.radians(10)), floor, math.radians(75))
 
     section = "aluminium-box-40x20x2" if front < 1.0 and mass < 2 else "aluminium-box-40x40x3"
+    whole = front + tail + BOOM_END
+    own = owned_section(workshop, 1, whole, lambda one: one.shape == "rectangular tube")
     heavy = mass * front / tail
     plates = (
         iron_plate(0.5, 4),
@@ -69,7 +73,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
         iron_plate(5.0, max(2, math.ceil(heavy / 5))),
     )
     design = JibDesign(
-        boom=BoomDesign(section=section, front=front, tail=tail),
+        boom=BoomDesign(section=own.id if own else section, front=front, tail=tail),
         level=Level(pins=_to_step(max(0.12, 0.1 * front), 0.01)),
         platform=Platform(ahead=ahead, rise=rise, mass=_to_step(0.25 + 0.06 * mass, 0.05)),
         counterweight=Counterweight(
@@ -100,7 +104,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
     why = {
         F.boom.front: "the rise at a swing of 28° to either side, or the reach if it asks for more",
         F.boom.tail: "a little less than half of the front: short, with more weight",
-        F.boom.section: "a box tube that a hardware shop has",
+        F.boom.section: ON_SHELF if own else "a box tube that a hardware shop has",
         F.level.pins: "a tenth of the front; wider forgives more in the drilling",
         F.level.bar_error: "drilled with both bars clamped together",
         F.pivots.kind: "cheap, and the nuts set the drag",

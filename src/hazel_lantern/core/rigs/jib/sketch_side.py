@@ -243,7 +243,9 @@ def _dimensions(arm: Arm, high: Arm, low: Arm, feet: float, left: float) -> tupl
         found += [
             Dimension(F.post.legs.leg, (0.0, top), (-feet, 0.0), "along", 1, "leg"),
             Dimension(F.post.legs.angle, (feet, 0.0), (feet, 0.0), "below", 0, "from upright"),
-            Dimension(F.post.legs.hinge, (left, top), (left, post.pivot_height), "left", 0, "hinge"),
+            Dimension(
+                F.post.legs.hinge, (left, top), (left, post.pivot_height), "left", 0, "hinge"
+            ),
         ]
     else:
         top = post.pivot_height

@@ -166,7 +166,7 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
         ahead, across = centre.right, centre.forward
         if self.along:
             ahead, across = centre.forward, -centre.right
-        own = carriage.mass + wheel.count * wheel.mass
+        own = carriage.mass + self.wheel_count * wheel.mass
         mass = own + centre.mass
         height = centre.mass * (carriage.screw_height + centre.up) + own * carriage.screw_height / 2
         return carriage_statics.CarriageLoad(
@@ -186,9 +186,21 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
         tilt = np.full_like(self.course.times, self.shot.move.slope)
         return carriage_statics.axle_loads(self.carried, self.course.acceleration, tilt, self.push)
 
+    @property
+    def three(self) -> bool:
+        """Whether two places of wheels run near and one far, in the middle, not two and two."""
+        return self.design.carriage.stands_on == "three places"
+
+    @property
+    def wheel_count(self) -> int:
+        """Wheels in all; a row of the catalogue counts those of four places."""
+        return self.rows.wheel.count * (3 if self.three else 4) // 4
+
     @kept
     def wheels(self) -> Array:
-        """Load on each of four wheels, (4, n) N."""
+        """Load at each place of wheels, N: as `mechanics.carriage` has them, three or four."""
+        if self.three:
+            return carriage_statics.three_wheel_loads(self.carried, self.axles)
         return carriage_statics.wheel_loads(self.carried, self.axles)
 
     @property
@@ -202,6 +214,42 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
         """Where the left and the right wheels stand along the rails, (2, n) m."""
         half = self.design.carriage.wheelbase / 2
         return np.stack([self.place - half, self.place + half])
+
+    @kept
+    def far_place(self) -> Array:
+        """Where the wheels of the far side stand, (2, n) m: one in the middle counts as two."""
+        return np.stack([self.place, self.place]) if self.three else self.wheel_place
+
+    @kept
+    def pressed(self) -> tuple[tuple[Array, Array], ...]:
+        """Places, m, and forces, N, of the near and of the far wheels, (wheels, n) each."""
+        wheels = self.wheels
+        if self.three:
+            return (self.wheel_place, wheels[:2]), (self.place[None], wheels[2:])
+        return (self.wheel_place, wheels[::2]), (self.wheel_place, wheels[1::2])
+
+    @kept
+    def pressed_together(self) -> tuple[Array, Array]:
+        """Places, m, and forces, N, of all wheels; of four, axle by axle."""
+        if self.three:
+            (near, near_force), (far, far_force) = self.pressed
+            return np.concatenate([near, far]), np.concatenate([near_force, far_force])
+        return self.wheel_place, self.axles
+
+    @property
+    def guide(self) -> float:
+        """Length over which the carriage is kept from turning on its rails, m.
+
+        Wheels on either side of a rail only push against it: a couple is taken by one near and
+        the far one, which stand half a wheelbase apart.
+        """
+        base = self.design.carriage.wheelbase
+        return base / 2 if self.three and self.rows.wheel.mount == "upright" else base
+
+    @property
+    def uneven(self) -> bool:
+        """Whether one rail is pressed otherwise than the other."""
+        return self.three or bool(self.carried.sideways)
 
     @kept
     def rail(self) -> Rail:
@@ -262,19 +310,20 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
     def lines(self) -> tuple[Line, ...]:
         """What bends by itself: each rail on its blocks, or all rails on their stands."""
         length, rail, rails = self.design.rails.length, self.rail, self.rails
-        share, together = np.array([1.0]), rails
-        if rails == 2 and not self.on_stands and self.carried.sideways:
-            share, together = np.array(carriage_statics.side_share(self.carried)), 1
+        groups: tuple[tuple[Array, Array], ...] = (self.pressed_together,)
+        together = rails
+        if rails == 2 and not self.on_stands and self.uneven:
+            groups, together = self.pressed, 1
         beam = factorised(length, together * rail.rigidity, self.rests, together * rail.shear)
         found = []
-        for part in share:
-            line = self.line / len(share)
-            true = rested(beam, Loads(self.wheel_place, self.axles * part, line))
+        for places, forces in groups:
+            line = self.line / len(groups)
+            true = rested(beam, Loads(places, forces, line))
             sagged = true
             if self.rows.material.creep_factor != 1:
                 # Statics must see the true own weight; creep makes it sag more, not weigh more.
                 sagging = line / self.rows.material.creep_factor
-                sagged = rested(beam, Loads(self.wheel_place, self.axles * part, sagging))
+                sagged = rested(beam, Loads(places, forces, sagging))
             found.append(Line(true, sagged, together))
         return tuple(found)
 
@@ -287,27 +336,32 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
     @kept
     def bending(self) -> Bending:
         """The rails under the carriage at every mark."""
-        properties, under, gauge = self.rows.section.properties, self.wheel_place, self.gauge
+        properties, gauge = self.rows.section.properties, self.gauge
+        under, beside = self.wheel_place, self.far_place
         places = np.array([rest.at for rest in self.rests])
         edges = np.repeat(places[:, None], self.course.times.size, axis=1)
-        at = np.concatenate([under, edges, np.maximum(edges - 1e-9, 0.0)])
-        turned = self.head_turn * (under - self.supports[0])
-        dips = [line.sagged.deflection(under) + turned for line in self.lines]
+        at = np.concatenate([self.pressed_together[0], edges, np.maximum(edges - 1e-9, 0.0)])
+        near, far = (
+            line.sagged.deflection(wheels) + self.head_turn * (wheels - self.supports[0])
+            for line, wheels in ((self.lines[0], under), (self.lines[-1], beside))
+        )
         shares = [np.abs(line.true.bending_moment(at)) / line.rails for line in self.lines]
-        near, far, share = dips[0], dips[-1], np.maximum(shares[0], shares[-1])
+        share = np.maximum(shares[0], shares[-1])
         roll = np.zeros_like(self.course.times)
         if self.rails == 1:
             roll = self._twist
-        elif self.on_stands and self.carried.sideways:
+        elif self.on_stands and self.uneven:
             uneven, extra = self._uneven
-            more = uneven.deflection(extra, under)
-            near, far = near - more, far + more
+            near = near - uneven.deflection(extra, under)
+            far = far + uneven.deflection(extra, beside)
             share = share + np.abs(uneven.bending_moment(extra, at))
         if self.rails == 2:
             roll = (far - near).mean(axis=0) / gauge
         stresses = share / properties.modulus
         middle = (near + far) / 2
-        pitch = (middle[1] - middle[0]) / self.design.carriage.wheelbase
+        # One wheel in the middle of the far side holds up no end.
+        held = near if self.three else middle
+        pitch = (held[1] - held[0]) / self.design.carriage.wheelbase
         return Bending(
             near_dip=-near.min(axis=0),
             far_dip=-far.min(axis=0),
@@ -333,6 +387,10 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
         clamp = math.inf if self.design.supports.kind == "stand" else 0.0
         clamped = tuple(Support(rest.at, rotational=clamp) for rest in self.rests)
         beam = factorised(self.design.rails.length, self.rail.rigidity, clamped, self.rail.shear)
+        if self.three:
+            (near, near_force), (far, far_force) = self.pressed
+            forces = np.concatenate([-near_force / 2, far_force / 2])
+            return beam, beam.solve(Loads(np.concatenate([near, far]), forces))
         askew = self.carried.sideways / self.gauge
         return beam, beam.solve(Loads(self.wheel_place, self.axles * askew))
 

@@ -23,9 +23,11 @@ SOCKET = {"3/8 in": ("unc-3-8", 0.009), "1/4 in": ("unc-1-4", 0.0055)}
 
 
 def stations(answer: SliderAnswer) -> Iterator[tuple[str, float, float]]:
-    """The four places of wheels: name, and where from the plate's middle, m."""
+    """The places of wheels: name, and where from the plate's middle, m."""
     base, gauge = answer.design.carriage.wheelbase / 2, answer.wheel_gauge / 2
-    for side, across in (("near", -gauge), ("far", gauge)):
+    if answer.three:
+        yield "far", 0.0, gauge
+    for side, across in (("near", -gauge), ("far", gauge))[: 1 if answer.three else 2]:
         for end, along in (("left", -base), ("right", base)):
             yield f"{end} {side}", along, across
 
@@ -85,13 +87,13 @@ def templates(answer: SliderAnswer) -> tuple[Template, ...]:
     found = [_carriage(answer)]
     held = mounts(answer)
     if held:
-        found.append(held.template(4))
+        found.append(held.template(3 if answer.three else 4))
     clamp = answer.case.row("threads", "m6")
     words = f"bolt {clamp.name} of the rail clamp, clearance"
     rails = [("near rail", -spacing / 2), ("far rail", spacing / 2)] if pair else [("rail", 0.0)]
     across = (spacing if pair else 0.0) + 2 * PLATE_MARGIN + width
     clamps = 0
-    if pair:
+    if pair and design.rails.ends == "clamped":
         drilled = [
             Hole(END_PLATE, rail, across / 2 + aside, END_BREADTH / 2, clamp.clearance, words)
             for rail, aside in rails
@@ -166,7 +168,7 @@ def bolts(answer: SliderAnswer) -> tuple[Bolt, ...]:
         also = ((SPACER, down), ("wheel", wheel.width))
         axle = thread_of(wheel.bolt)
         found.append(Bolt("axles", "axle", name, axle, through((PLATE, name)), also))
-    if answer.rails == 2:
+    if answer.rails == 2 and answer.design.rails.ends == "clamped":
         found += [
             _clamped(f"{end}, {rail}", END_PLATE, rail)
             for end in ENDS

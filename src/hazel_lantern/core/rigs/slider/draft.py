@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from hazel_lantern.core.load import Load
 from hazel_lantern.core.rigs.family import Draft
+from hazel_lantern.core.rigs.kit.owned import ON_SHELF, owned_section, owned_wheels
 from hazel_lantern.core.rigs.kit.stands import cheapest_stand
 from hazel_lantern.core.rigs.slider.model import Carriage, F, Rails, SliderDesign, Supports
 from hazel_lantern.core.settings import Settings
@@ -62,8 +63,17 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
         or workshop.catalogue.stands["photo-mid"]
     )
     spread = _to_step(0.6 * stand.least_spread + 0.4 * stand.greatest_spread, 0.01)
+    why = dict(WHY)
+    rails = Rails(length=length, spacing=max(0.12, _to_step(carriage_length * 0.7, 0.01)))
+    section = owned_section(workshop, 2, length, lambda one: one.running_face == "round")
+    if section is not None:
+        rails = rails.model_copy(update={"section": section.id})
+        why[F.rails.section] = ON_SHELF
+    wheel = owned_wheels(workshop, "wheels", "round", 4)
+    if wheel is not None:
+        why[F.carriage.wheel] = "they lie on the shelf and run on tube"
     design = SliderDesign(
-        rails=Rails(length=length, spacing=max(0.12, _to_step(carriage_length * 0.7, 0.01))),
+        rails=rails,
         supports=Supports.model_validate(
             {
                 "kind": kind,
@@ -74,6 +84,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
             }
         ),
         carriage=Carriage(
+            wheel=wheel or "groove-nylon",
             length=carriage_length,
             wheelbase=carriage_length - 0.04,
             mass=round(0.3 + 2.5 * carriage_length * 0.2 * 11, 1) / 2,
@@ -81,4 +92,4 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
         ),
         stop=stop,
     )
-    return Draft(design, dict(WHY))
+    return Draft(design, why)

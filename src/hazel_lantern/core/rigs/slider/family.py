@@ -29,7 +29,6 @@ from hazel_lantern.core.rigs.slider.lamps_carriage import (
     jam,
     knock,
     plate,
-    ride,
     wheel_lift,
     wheel_load,
 )
@@ -41,6 +40,7 @@ from hazel_lantern.core.rigs.slider.lamps_rails import (
     travel,
     wobble,
 )
+from hazel_lantern.core.rigs.slider.lamps_ride import rail_ends, ride
 from hazel_lantern.core.rigs.slider.model import F, SliderDesign
 from hazel_lantern.core.rigs.slider.sketch_above import from_above
 from hazel_lantern.core.rigs.slider.sketch_side import close_up, from_the_side
@@ -158,7 +158,7 @@ class Slider(Family[SliderDesign, SliderAnswer]):
             Checks(
                 answer, travel, roll, wobble, frame_drift, rail_dip, rail_stress, jam, wheel_lift
             ),
-            Checks(answer, knock, wheel_load, plate, ride),
+            Checks(answer, knock, wheel_load, plate, ride, rail_ends),
             Checks(answer, tip, stand_load),
             OnSlope(answer, rolls),
             HandCrank(answer, answer.design.drive, answer.axis),
@@ -232,7 +232,14 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         """The fields of each station's bench."""
         design, f = self.answer.design, F
         if station == "Drive":
-            drive = [f.drive.kind, f.drive.push_offset, f.drive.push_height, f.drive.brake]
+            by_hand = [f.drive.handle] if design.drive.kind == "by hand" else []
+            drive = [
+                f.drive.kind,
+                *by_hand,
+                f.drive.push_offset,
+                f.drive.push_height,
+                f.drive.brake,
+            ]
             if design.drive.kind == "hand crank":
                 drive += [f.drive.spool, f.drive.crank, f.drive.efficiency]
             return (
@@ -244,7 +251,8 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         r, c, u = f.rails, f.carriage, f.supports
         rails = [r.section, r.arrangement, r.length]
         if self.answer.rails == 2:
-            rails += [r.spacing, r.spacing_error]
+            rails += [r.spacing, r.spacing_error, r.ends]
+        rails += [r.flaws] if design.rails.flaws == "nothing" else [r.flaws, r.flaw]
         supports = [u.kind]
         if self.answer.on_stands:
             supports += [u.stand, u.spread, u.head_stiffness, u.rating, u.ballast]
@@ -252,7 +260,7 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         if not self.answer.on_stands:
             supports.append(u.blocks)
         plate = (c.screw, c.plate_material, c.plate_thickness)
-        carriage = (c.wheel, c.friction, c.length, c.wheelbase, c.mass)
+        carriage = (c.wheel, c.stands_on, c.friction, c.length, c.wheelbase, c.mass)
         return (
             Group("Rails", (*rails, f.stop)),
             Group("Carriage", (*carriage, c.camera_offset, c.camera_side, c.screw_height, *plate)),

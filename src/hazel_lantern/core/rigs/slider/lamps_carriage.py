@@ -9,7 +9,7 @@ import numpy as np
 from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics.carriage import jam_margin
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.rigs.kit.seen import SHAKE, SWAY, TOUCH
+from hazel_lantern.core.rigs.kit.seen import SWAY, TOUCH
 from hazel_lantern.core.rigs.kit.standing import Verdict, stands, tip_check
 from hazel_lantern.core.rigs.kit.strength import rated, rating_check
 from hazel_lantern.core.rigs.slider.answer import SliderAnswer
@@ -31,7 +31,7 @@ def jam(answer: SliderAnswer) -> Found:
 
     Wheels that nothing holds down lift before they lock: for them the height counts as lift.
     """
-    drive, wheel, base = answer.design.drive, answer.rows.wheel, answer.design.carriage.wheelbase
+    drive, wheel, base = answer.design.drive, answer.rows.wheel, answer.guide
     upright = abs(drive.push_height) if wheel.captive else 0.0
     offset = math.hypot(drive.push_offset, upright)
     friction = wheel.side_friction * answer.design.carriage.friction
@@ -53,7 +53,7 @@ def jam(answer: SliderAnswer) -> Found:
         working(
             "margin = l / (2 m sqrt(d² + h²))",
             (
-                ("l", "wheelbase", base, "length"),
+                ("l", "length of the guide", base, "length"),
                 ("m", f"side friction, {wheel.name.lower()}", friction, "percent"),
                 ("d", "push beside the middle", drive.push_offset, "length"),
                 ("h", "push above or below the rails, of what is held on them", upright, "length"),
@@ -102,7 +102,7 @@ def wheel_load(answer: SliderAnswer) -> Found:
         {"wheel": wheel.rating},
         answer.settings.working_fraction,
         lambda s: f"{write(float(heaviest.max()), 'mass', s)} press on the heaviest wheel",
-        "rigid-body statics of four wheels; slope, acceleration and push counted",
+        "rigid-body statics of the wheels; slope, acceleration and push counted",
     )
 
 
@@ -149,55 +149,6 @@ def plate(answer: SliderAnswer) -> Found:
 
 
 @check(
-    "ride",
-    "Rides smoothly",
-    "Frame",
-    "px",
-    None,
-    "at most",
-    "0.8 px root mean square in a frame 1920 px wide: more is seen as shake",
-)
-def ride(answer: SliderAnswer) -> Found:
-    """What wheels out of round do to the picture; each turns as it will, so squares add."""
-    wheel, base, lens = answer.rows.wheel, answer.design.carriage.wheelbase, answer.shot.lens
-    # Root mean square of one place of wheels; several there share what either does.
-    one = wheel.run_out / 2 / math.sqrt(2) / math.sqrt(wheel.count / 4)
-    # The mean of four, and the difference of two means of two over what lies between them.
-    lift, slope, tilt = one / 2, one / base, one / answer.gauge
-    nose, turn = (slope, tilt) if answer.along else (tilt, slope)
-    if wheel.mount == "upright":
-        # They run beside the rail: out of round, they move it aside and turn it level.
-        nose, turn = slope, 0.0
-    shown = math.hypot(
-        answer.focal_px * lift / answer.shot.subject.distance,
-        answer.focal_px * nose,
-        lens.frame_width / 2 * turn / math.sqrt(3),
-    )
-    round_way = math.pi * wheel.running_diameter
-    often = float(np.abs(answer.course.speed).max()) / round_way
-    return Found(
-        shown,
-        ("Rides smoothly", "Wheels shake it"),
-        lambda s: (
-            f"{wheel.name} run out by {write(wheel.run_out, 'fine', s)}, up to {often:.1f} times "
-            f"a second: {write(shown, 'px', s)} on the average in the picture."
-        ),
-        working(
-            "shake = f e / 2 over gauge and wheelbase, squares added",
-            (
-                ("e", "run-out of a wheel", wheel.run_out, "fine"),
-                ("b", "wheelbase", base, "length"),
-                ("g", "between the wheel lines", answer.gauge, "length"),
-                ("f", "focal length in pixels", answer.focal_px, "px"),
-                ("once", "a turn of the wheel", round_way, "length"),
-            ),
-            "four wheels out of step on a stiff carriage; root mean square over the frame",
-        ),
-        limit=SHAKE * lens.frame_width,
-    )
-
-
-@check(
     "wheel-lift",
     "All wheels stay down",
     "Frame",
@@ -212,8 +163,8 @@ def wheel_lift(answer: SliderAnswer) -> Found:
     wheel = answer.rows.wheel
     lightest = answer.wheels.min(axis=0)
     which = int(answer.wheels.min(axis=1).argmin())
-    name = ("rear near", "rear far", "front near", "front far")[which]
-    place = {"rear": "left", "front": "right"}[name.split()[0]] + " " + name.split()[1]
+    places = ("left near", "left far", "right near", "right far")
+    place = (("left near", "right near", "far") if answer.three else places)[which]
     limit = -wheel.rating * GRAVITY / 2 if wheel.captive else None
     load = answer.carried
     captive = ", held down by its captive wheels" if wheel.captive else ""
@@ -225,7 +176,9 @@ def wheel_lift(answer: SliderAnswer) -> Found:
             f"{captive}; it counts weight, slope, acceleration and the push."
         ),
         working(
-            "N = W/4 (1 ± 2 x/b)(1 ± 2 y/g), less (m a + W sin tilt) h / b",
+            "near: W/4 (1 - 2 y/g) ± M/b, far: W/2 (1 + 2 y/g),  M = W x - (m a + W sin tilt) h"
+            if answer.three
+            else "N = W/4 (1 ± 2 x/b)(1 ± 2 y/g), less (m a + W sin tilt) h / b",
             (
                 ("W", "weight on the wheels", load.mass * GRAVITY, "force"),
                 ("x", "weight ahead of the middle", load.forward, "length"),
@@ -240,7 +193,7 @@ def wheel_lift(answer: SliderAnswer) -> Found:
                     "acceleration",
                 ),
             ),
-            "rigid-body statics of four wheels",
+            "rigid-body statics of the wheels",
         ),
         limit=limit,
     )

@@ -18,6 +18,16 @@ STAND = StandOf(
     F.supports.spread,
     {F.supports.head_stiffness: "head_stiffness", F.supports.rating: "rating"},
 )
+PLACES = {"four places": "Run on wheels at four places"}
+LINKS = {"a soft link": "Push by a soft link: a grip on elastic"}
+ENDS = {"glued into fittings": "Glue the rails into their fittings"}
+#: What is done to what a wheel meets.
+FLAWS = {
+    "joints of the rails": "File the joints even within {}",
+    "joints of a liner": "Lay the liner's joints even within {}",
+    "screw heads": "Sink the screw heads to {}",
+    "slots across": "Fill the slots to a width of {}",
+}
 KINDS = {
     "stand": "Put it on one stand at mid-rail",
     "end stands": "Put it on two end stands",
@@ -98,6 +108,14 @@ def levers(answer: SliderAnswer) -> Iterable[Lever]:
     named = (one._replace(name=one.name.lower()) for one in wheels(answer))
     yield Choices.of("Use {}", named, carriage.wheel)
     yield Choices.words(F.supports.kind, KINDS, supports.kind)
+    yield Choices.words(F.carriage.stands_on, PLACES, carriage.stands_on)
+    yield Numeric(F.carriage.mass, 0.1, carriage.mass, 20.0, "Weigh the carriage down to {}")
+    if rails.flaws != "nothing":
+        yield Numeric(F.rails.flaw, 0.00005, 0.0, 0.002, FLAWS[rails.flaws])
+    if design.drive.kind == "by hand" and not design.drive.soft:
+        yield Choices.words(F.drive.handle, LINKS, design.drive.handle)
+    if rails.ends == "pushed into fittings":
+        yield Choices.words(F.rails.ends, ENDS, rails.ends)
     if answer.rails == 2:
         yield Numeric(F.rails.spacing, 0.01, 0.06, 0.4, "Space the rails {}")
     if answer.shot.move.slope:

@@ -11,6 +11,10 @@ from hazel_lantern.core.fields import Frozen, choice, quantity, refs
 from hazel_lantern.core.rigs.case import Design
 from hazel_lantern.core.rigs.kit.words import mm
 
+#: What a wheel meets on its way.
+Flaws = Literal[
+    "nothing", "joints of the rails", "joints of a liner", "screw heads", "slots across"
+]
 SupportKind = Literal["stand", "end stands", "table", "floor"]
 
 
@@ -21,6 +25,11 @@ class Rails(Frozen):
     arrangement: Literal["pair", "single"] = choice("Rails", "pair")
     length: float = quantity("length", "Rail length", 1.2, low=0.15, high=30)
     spacing: float = quantity("length", "Rail spacing", 0.12, low=0.02, high=2)
+    ends: Literal["clamped", "pushed into fittings", "glued into fittings"] = choice(
+        "Rail ends", "clamped"
+    )
+    flaws: Flaws = choice("On the way of the wheels", "nothing")
+    flaw: float = quantity("fine", "Step, head or width of it", 0.0003, low=0, high=0.05)
     spacing_error: float = quantity("fine", "Spacing error", 0.0005, low=0, high=0.05)
 
 
@@ -49,6 +58,7 @@ class Carriage(Frozen):
     friction: float = quantity("number", "Friction, times listed", 1.0, low=0, high=20)
     length: float = quantity("length", "Carriage length", 0.20, low=0.04, high=3)
     wheelbase: float = quantity("length", "Wheelbase", 0.15, low=0.02, high=3)
+    stands_on: Literal["four places", "three places"] = choice("Wheels at", "four places")
     mass: float = quantity("mass", "Carriage mass", 0.6, low=0.01, high=200)
     camera_offset: float = quantity("length", "Camera along carriage", 0.0, low=-1, high=1)
     camera_side: float = quantity("length", "Camera across carriage", 0.0, low=-1, high=1)
@@ -64,10 +74,16 @@ class Drive(Frozen):
     kind: Literal["by hand", "hand crank"] = choice("Moved", "by hand")
     push_offset: float = quantity("length", "Push beside the middle", 0.05, low=0, high=2)
     push_height: float = quantity("length", "Push above the rails", 0.06, low=-3, high=3)
+    handle: Literal["a hand on it", "a soft link"] = choice("Pushed by", "a hand on it")
     brake: float = quantity("force", "Brake holds", 0.0, low=0, high=2000)
     spool: float = quantity("length", "Spool diameter", 0.05, low=0.005, high=1)
     crank: float = quantity("length", "Crank arm", 0.08, low=0.01, high=1)
     efficiency: float = quantity("percent", "Crank passes on", 0.8, low=0.1, high=1)
+
+    @property
+    def soft(self) -> bool:
+        """Whether elastic between hand and carriage takes up what the hand shakes."""
+        return self.kind == "by hand" and self.handle == "a soft link"
 
 
 class SliderDesign(Design):

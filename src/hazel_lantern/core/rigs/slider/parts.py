@@ -21,14 +21,19 @@ def parts_list(answer: SliderAnswer) -> tuple[Part, ...]:
     supports, pair = design.supports, answer.rails == 2
     for piece in pieces(answer):
         bill.cut("rails", piece)
-    bill.add("wheels", "wheels", wheel.id, wheel.count)
+    bill.add("wheels", "wheels", wheel.id, answer.wheel_count)
     held = built.mounts(answer)
     if held and held.hardware:
-        bill.hardware("wheel-mounts", held.hardware, 4)
+        bill.hardware("wheel-mounts", held.hardware, 3 if answer.three else 4)
     bill.hardware("carriage", "carriage-plate", mass=design.carriage.mass)
     bill.hardware("stops", "stop", 2 * answer.rails)
-    if pair:
+    if pair and design.rails.ends == "clamped":
         bill.hardware("end-plates", "end-plate", 2)
+    elif pair:
+        bill.hardware("end-fittings", "pipe-fitting", 4)
+        bill.hardware("end-pipes", "end-pipe", 2)
+    if design.drive.soft:
+        bill.hardware("soft-link", "soft-link")
     if answer.on_stands:
         count = len(answer.supports)
         bill.add("stand", "stands", supports.stand, count)

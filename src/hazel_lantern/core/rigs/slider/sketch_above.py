@@ -53,9 +53,11 @@ def from_above(answer: SliderAnswer, mark: int) -> Sketch:
             things.append(Shape(box(x - half, -plate, x + half, plate), "ghost", True, True))
     things.append(Shape(box(out - half, -plate, out + half, plate), "timber"))
     thick, r, base = min(0.02, wheel.diameter / 3), wheel.diameter / 2, carriage.wheelbase / 2
-    for x in (out - base, out + base):
-        for y in (-gauge / 2, gauge / 2) if gauge else (-plate, plate):
-            things.append(Shape(box(x - r, y - thick / 2, x + r, y + thick / 2), "wheel"))
+    aside = gauge / 2 if gauge else plate
+    ends = (out - base, out + base)
+    places = [(x, -aside) for x in ends] + [(x, aside) for x in ((out,) if answer.three else ends)]
+    for x, y in places:
+        things.append(Shape(box(x - r, y - thick / 2, x + r, y + thick / 2), "wheel"))
     at = (out + carriage.camera_offset, carriage.camera_side)
     along = answer.along
     things += load_shapes(answer.load, along, "above", lambda x, y: (at[0] + x, at[1] + y))

@@ -123,7 +123,8 @@ def riding(answer: SliderAnswer) -> Stance:
     def on(out: float, across: float, up: float) -> Place:
         return Place(out * cos - up * sin, across, out * sin + up * cos)
 
-    round_it = ((-half, side), (-half, -side), (half, -side), (half, side))
+    near = ((-half, -side), (half, -side))
+    round_it = ((0.0, side), *near) if answer.three else ((-half, side), *near, (half, side))
     corners = [on(out, across, 0.0) for out, across in round_it]
     edges = standing.edges_of(np.array(corners))
     centre = on(carried.forward, carried.sideways, carried.height)

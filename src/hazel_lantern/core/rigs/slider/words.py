@@ -92,7 +92,19 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
             CLAMPED,
         ),
     ]
-    if pair:
+    if pair and rails.ends != "clamped":
+        glue = ". Mark both across the joint: a mark that wanders shows that it works loose"
+        if rails.ends == "glued into fittings":
+            glue = ", with glue, all on a flat table in one go"
+        found.append(
+            Step(
+                f"Push the rails into their fittings as far as they go{glue}. Their middles are "
+                f"{write(rails.spacing, 'length', style)} apart at both ends, within "
+                f"{write(rows.wheel.side_play, 'fine', style)}.",
+                ("mallet", "calliper or tape", "marker"),
+            )
+        )
+    elif pair:
         found.append(
             Step(
                 f"Drill both end plates clamped together, rail clamps "
@@ -104,7 +116,7 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
         )
     found.append(
         Step(
-            f"Bolt on {rows.wheel.count} wheels ({in_sentence(rows.wheel.name)}), wheelbase "
+            f"Bolt on {answer.wheel_count} wheels ({in_sentence(rows.wheel.name)}), wheelbase "
             f"{write(carriage.wheelbase, 'length', style)}; run the empty carriage end to end and "
             "free it where it binds.",
             ("two spanners",),
