@@ -240,10 +240,13 @@ class Check:
         limit = settings.limits.get(id, spec.default if found.limit is None else found.limit)
         if limit is None:
             raise LookupError(f"{id} has no limit")
-        values = np.atleast_1d(np.asarray(found.trace, dtype=float))
-        most = spec.sense == "at most"
-        value = float(values.max() if most else values.min())
-        course = values if found.over_move is None else found.over_move
+        most, course = spec.sense == "at most", found.over_move
+        if isinstance(found.trace, float):
+            value = float(found.trace)
+        else:
+            values = np.atleast_1d(np.asarray(found.trace, dtype=float))
+            value = float(values.max() if most else values.min())
+            course = values if course is None else course
         state = State.HOLDS
         if found.applies:
             margin = settings.tight_margin * spec.margin_share
@@ -254,8 +257,8 @@ class Check:
             state=state,
             value=value,
             limit=limit,
-            mark=int(course.argmax() if most else course.argmin()),
-            trace=course if course.size > 1 else None,
+            mark=0 if course is None else int(course.argmax() if most else course.argmin()),
+            trace=None if course is None or course.size < 2 else course,
             headline=found.headlines[state is State.FAILS],
             meaning=found.meaning,
             working=found.working,

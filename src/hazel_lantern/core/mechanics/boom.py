@@ -132,6 +132,19 @@ class Boom:
         return np.asarray((self.nodes[:-1] + self.nodes[1:]) / 2)
 
     @kept
+    def as_two(self) -> tuple[tuple[float, float], tuple[float, float]]:
+        """Two points of half of its mass, without lumps, that turn as it does: kg, m from the pin.
+
+        Each element counts as an even rod, with its inertia about its own middle.
+        """
+        mass, middles = self.element_masses, self.middles
+        total = float(mass.sum())
+        centre = float(mass @ middles) / total
+        inertia = float(mass @ (middles**2 + self._size**2 / 12))
+        spread = math.sqrt(max(inertia / total - centre**2, 0.0))
+        return (total / 2, centre - spread), (total / 2, centre + spread)
+
+    @kept
     def weights(self) -> Array:
         """Weight that each node carries: half of its elements and its lumps, N."""
         own = self._mass * self._size / 2

@@ -20,12 +20,12 @@ class Answer(Generic[DesignT]):
 
     case: Case[DesignT]
 
-    @property
+    @kept
     def design(self) -> DesignT:
         """The design."""
         return self.case.design
 
-    @property
+    @kept
     def shot(self) -> Shot:
         """What the camera does."""
         return self.case.shot

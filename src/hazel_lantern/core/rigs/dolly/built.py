@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from functools import lru_cache
 
 from hazel_lantern.core.parts import Bolt, Hole, Template
+from hazel_lantern.core.reuse import reused
 from hazel_lantern.core.rigs.dolly.answer import CORNERS, DollyAnswer
 from hazel_lantern.core.rigs.dolly.pieces import OVERHANG, SLEEPER_BOARD
 from hazel_lantern.core.rigs.kit.bolts import SPACER, through
@@ -136,7 +136,12 @@ def _track(answer: DollyAnswer) -> list[Template]:
     ]
 
 
-@lru_cache(maxsize=4)
+def _made_of(answer: DollyAnswer) -> tuple[object, ...]:
+    """All that its parts and bolts depend on."""
+    return answer.workshop.catalogue, answer.design, answer.shot.move
+
+
+@reused(_made_of)
 def templates(answer: DollyAnswer) -> tuple[Template, ...]:
     """Every part that a bolt or a screw goes through."""
     design = answer.design
@@ -147,6 +152,7 @@ def templates(answer: DollyAnswer) -> tuple[Template, ...]:
     return tuple(found)
 
 
+@reused(_made_of)
 def bolts(answer: DollyAnswer) -> tuple[Bolt, ...]:
     """Every bolt in its place, and the screws of the saddles."""
     found: list[Bolt] = []

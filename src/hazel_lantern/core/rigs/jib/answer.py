@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from itertools import pairwise
 from typing import Self
 
 import numpy as np
@@ -384,11 +383,7 @@ class JibAnswer(Answer[JibDesign]):
         """What turns without the load and the weights, as two bodies."""
         design, rows, boom = self.design, self.rows, self.boom
         front = design.boom.front
-        arm = [
-            body
-            for mass, (start, end) in zip(boom.element_masses, pairwise(boom.nodes), strict=True)
-            for body in balance.rod(float(mass / (end - start)), float(start), float(end))
-        ]
+        arm = [Body(*half) for half in boom.as_two]
         arm.append(Body(self.stretches[-1].line_mass[1] * BOOM_END, front + BOOM_END / 2))
         arm.append(Body(rows.handle_mass, -design.boom.tail))
         arm += self._beside

@@ -6,12 +6,12 @@ import itertools
 import math
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from itertools import pairwise
 from typing import Literal
 
 from hazel_lantern.core.catalogue.rows import Section, Thread
 from hazel_lantern.core.parts import Bolt, Hole, Template, Through
+from hazel_lantern.core.reuse import reused
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END, JibDesign
 from hazel_lantern.core.rigs.jib.pieces import BAR, piece_labels, pieces
@@ -353,7 +353,17 @@ def _cradle(answer: JibAnswer) -> Template:
     return Template(ON_CRADLE, CRADLE, high, (hole,), thick=wide, of="timber")
 
 
-@lru_cache(maxsize=4)
+def _made_of(answer: JibAnswer) -> tuple[object, ...]:
+    """All that its parts and bolts depend on."""
+    design, weights = answer.design, answer.design.counterweight
+    return (
+        answer.workshop.catalogue,
+        *(design.boom, design.level, design.pivots, design.platform, design.swing),
+        *(weights.carrier, *weights.slot, weights.window),
+    )
+
+
+@reused(_made_of)
 def templates(answer: JibAnswer) -> tuple[Template, ...]:
     """Every part that a bolt goes through."""
     design, rows = answer.design, answer.rows
@@ -485,6 +495,7 @@ def _joints(answer: JibAnswer) -> Iterator[Bolt]:
         )
 
 
+@reused(_made_of)
 def bolts(answer: JibAnswer) -> tuple[Bolt, ...]:
     """Every bolt in its place."""
     rows, count = answer.rows, cheeks(answer.design)

@@ -2,14 +2,26 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from typing import Any
 
 from hazel_lantern.core.build.stock import cheapest_cover
+from hazel_lantern.core.catalogue.rows import Thread
 from hazel_lantern.core.parts import Bolt, Part, Piece, Template
+from hazel_lantern.core.reuse import reused
 from hazel_lantern.core.rigs.case import Case
-from hazel_lantern.core.rigs.kit.bolts import bought, sized, spacers
+from hazel_lantern.core.rigs.kit.bolts import Sized, bought, sized, spacers
 from hazel_lantern.core.units import write
+
+
+@reused(lambda built: built)
+def _sized(
+    built: tuple[tuple[Bolt, ...], tuple[Template, ...], Mapping[str, Thread]],
+) -> tuple[Sized, ...]:
+    """Every bolt with its length, from bolts, the parts they go through, and the threads."""
+    bolts, made, threads = built
+    parts = {one.part: one for one in made}
+    return tuple(sized(one, parts, threads[one.thread]) for one in bolts if one.thread)
 
 
 class Bill:
@@ -95,9 +107,8 @@ class Bill:
         CatalogueError
             If there is no such thread.
         """
-        parts = {one.part: one for one in made}
         threads = self._case.workshop.catalogue.threads
-        found = [sized(one, parts, threads[one.thread]) for one in bolts if one.thread]
+        found = _sized((tuple(bolts), tuple(made), threads))
         seen: set[str] = set()
         for (key, thread, words), count in bought(found).items():
             # Of one purpose there may be several lengths: the first has the plain key.

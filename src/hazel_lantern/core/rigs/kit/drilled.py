@@ -9,6 +9,7 @@ from typing import NamedTuple
 from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.parts import Template, in_sentence
+from hazel_lantern.core.reuse import reused
 from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
 from hazel_lantern.core.units import write
 
@@ -49,6 +50,11 @@ def least_left(made: Iterable[Template]) -> Left:
     return found
 
 
+@reused(lambda made: made)
+def _least_left(made: tuple[tuple[Template, ...]]) -> Left:
+    return least_left(*made)
+
+
 class Drilled(Assembly[AnswerT]):
     """Checks the parts to drill; ``made`` gives them."""
 
@@ -58,7 +64,7 @@ class Drilled(Assembly[AnswerT]):
 
     @kept
     def _least(self) -> Left:
-        return least_left(self._made(self.answer))
+        return _least_left((tuple(self._made(self.answer)),))
 
     @check(
         "holes",

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from functools import lru_cache
 
 from hazel_lantern.core.parts import Bolt, Hole, Template
+from hazel_lantern.core.reuse import reused
 from hazel_lantern.core.rigs.kit.bolts import SPACER, thread_of, through
 from hazel_lantern.core.rigs.kit.mounts import Mounts
 from hazel_lantern.core.rigs.slider.answer import PLATE_MARGIN, SliderAnswer
@@ -79,7 +79,22 @@ def _plate(name: str, length: float, breadth: float, holes: list[Hole], count: i
     return Template(name, length, breadth, tuple(holes), count=count, thick=BOARD, of="plywood")
 
 
-@lru_cache(maxsize=4)
+def _made_of(answer: SliderAnswer) -> tuple[object, ...]:
+    """All that its parts and bolts depend on."""
+    design, carriage = answer.design, answer.design.carriage
+    of_plate = (carriage.wheel, carriage.stands_on, carriage.length, carriage.wheelbase)
+    camera = (carriage.camera_offset, carriage.camera_side, carriage.screw)
+    board = (carriage.plate_material, carriage.plate_thickness)
+    return (
+        answer.workshop.catalogue,
+        *(design.rails, design.supports),
+        *of_plate,
+        *camera,
+        *board,
+    )
+
+
+@reused(_made_of)
 def templates(answer: SliderAnswer) -> tuple[Template, ...]:
     """Every part that a bolt goes through."""
     design, width = answer.design, answer.rows.section.width
@@ -155,6 +170,7 @@ def _clamped(at: str, plate: str, rail: str) -> Bolt:
     return Bolt("clamp-bolts", "rail clamp", at, "m6", where, nut=False)
 
 
+@reused(_made_of)
 def bolts(answer: SliderAnswer) -> tuple[Bolt, ...]:
     """Every bolt in its place."""
     wheel, held = answer.rows.wheel, mounts(answer)
