@@ -77,6 +77,9 @@ def sliders(number, seed=11):
         yield rig
 
 
+TIES = ["the floor alone", "stops at the hinges", "a chain round the feet"]
+
+
 def boom(dice, front):
     """Edits of a boom made in any way, of a front."""
     boards, box = "pine-44x94", "aluminium-box-40x40x3"
@@ -149,7 +152,7 @@ def jibs(number, seed=12):
             "design__post__legs__leg": dice.uniform(0.9, 1.3),
             "design__post__legs__angle": dice.uniform(0.3, 0.7),
             "design__post__legs__hinge": dice.uniform(0.4, 0.6),
-            "design__post__legs__tie": dice.choice(["the floor alone", "a chain round them"]),
+            "design__post__legs__tie": dice.choice(TIES),
             "design__post__rest": dice.choice(["strap", "a support of its height"]),
             "design__post__rest_height": dice.uniform(0.7, 1.3),
             "design__platform__ahead": dice.uniform(-0.05, 0.2),

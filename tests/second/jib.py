@@ -456,6 +456,12 @@ class Second:
         out = worst * math.tan(legs.angle)
         if legs.tie == "the floor alone":
             return 0.4 * worst / out
+        if legs.tie == "stops at the hinges":
+            foot = np.array([math.sin(legs.angle), -math.cos(legs.angle)]) * legs.leg
+            force = np.array([-0.4 * worst, worst])
+            # The floor pushes up and holds back by friction: what turns the leg about its hinge.
+            turned = foot[0] * force[1] - foot[1] * force[0]
+            return min(60.0 / turned, 99.0) if turned > 0 else 99.0
         # Two sides of the chain pull a foot in, each at half of the corner's angle.
         corner = math.pi * (feet - 2) / feet
         return 600.0 / (out / (2 * math.cos(corner / 2)))
@@ -498,7 +504,9 @@ class Second:
 
         peak = math.atan2(self.lift - half, self.tail)
         low, high = np.array([-math.pi / 2 + peak]), np.array([math.pi / 2 + peak])
-        # No support above the tail's top or below its bottom is met at all.
+        if over(low)[0] * over(high)[0] > 0:
+            # A support over the tail's top or under its bottom is met at no angle.
+            return None
         at = float(halved(over, low, high)[0])
         return min(d.swing.up - at, at + d.swing.down)
 
@@ -733,7 +741,8 @@ class Second:
                     # The hand pulls down at the tail, which is on the other side of the post.
                     moment = hand * (reach + way * (self.tail * cos + self.lift * sin))
                     left = min(left, falls(total * G, reach - way * out, high, moment))
-        return left
+        # What holds at no tilt whatever goes over at once: how far it leans then says nothing.
+        return left if left > -1.57 else None
 
 
 #: Errors of the cables' pins: upper and lower at the post, upper and lower at the platform.

@@ -792,3 +792,28 @@ def test_a_tightener_reads_as_degrees_of_trim(jib):
     pins = cables.design.level.pins
     said = dict(assess(cables).readout("Frame"))["1 mm of tightener trims"]
     assert said == write(0.001 / pins, "angle", Style())
+
+
+@pytest.mark.parametrize(
+    ("tie", "margin"),
+    [
+        # Feet 0.6 m out of legs of 1 m: each pushes out with 3/4 of what it bears.
+        ("the floor alone", lambda down: 0.4 / 0.75),
+        # On three or more feet the chain's two sides pull along the polygon.
+        ("a chain round the feet", lambda down: 600 / (0.75 * down / (2 * math.sin(math.pi / 4)))),
+        ("stops at the hinges", lambda down: 60 / ((0.75 - 0.4) * down * 0.8)),
+    ],
+)
+def test_what_keeps_legs_from_sliding_apart(jib, tie, margin):
+    cut = changed(
+        jib,
+        design__post__legs__kind="cut to length",
+        design__post__legs__leg=1.0,
+        design__post__legs__angle=math.asin(0.6),
+        design__post__legs__hinge=0.5,
+        design__post__legs__tie=tie,
+    )
+    found = assess(cut)
+    whole = whole_weight(found.answer, found.answer.whole)
+    down = whole.weight / 4 * (1 + 2 * float(np.abs(whole.out).max()) / 0.6)
+    assert found.by_id["jib.legs"].value == pytest.approx(margin(down))

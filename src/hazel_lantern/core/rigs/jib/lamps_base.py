@@ -15,8 +15,9 @@ from hazel_lantern.core.rigs.kit.standing import stands, tip_check
 from hazel_lantern.core.rigs.kit.strength import rated, rating_check
 from hazel_lantern.core.units import write
 
-#: Of a timber or rubber foot on a hard floor, taken low; a chain's working pull, N.
-FOOT_FRICTION, CHAIN = 0.4, 600.0
+#: Of a timber or rubber foot on a hard floor, taken low; a chain's working pull, N; what a hinge
+#: with its stop, bolted to 44 mm of timber, bears in bending, N·m: estimated.
+FOOT_FRICTION, CHAIN, STOP = 0.4, 600.0, 60.0
 
 
 @tip_check("Frame")
@@ -64,7 +65,8 @@ def heaviest_leg(answer: JibAnswer) -> float:
     "number",
     1.3,
     "at least",
-    "a third more than the feet ask for: friction of a foot on a hard floor, or a chain's pull",
+    "a third more than the feet ask for: friction of a foot on a hard floor, a stop at the hinge "
+    "or a chain's pull",
 )
 def legs(answer: JibAnswer) -> Found:
     """What pushes the feet of hinged legs apart, against what holds them."""
@@ -79,24 +81,43 @@ def legs(answer: JibAnswer) -> Found:
         )
     down = heaviest_leg(answer)
     thrust = down * math.tan(own.angle)
-    chained = own.tie == "a chain round them"
     pull = thrust / (2 * math.sin(math.pi / answer.rows.stand.feet))
-    margin = CHAIN / pull if chained else FOOT_FRICTION / math.tan(own.angle)
-    held = "the chain" if chained else "the floor"
+    # What friction does not hold of the thrust bends the leg at its hinge.
+    bent = max(thrust - FOOT_FRICTION * down, 0.0) * own.leg * math.cos(own.angle)
+    held, fails, margin, words = {
+        "a chain round the feet": ("the chain", "Chain is pulled too hard", CHAIN / pull, "pull"),
+        "stops at the hinges": (
+            "the stop",
+            "Legs break their stops",
+            STOP / max(bent, 1e-9),
+            "bent",
+        ),
+        "the floor alone": (
+            "the floor",
+            "Feet slide apart",
+            FOOT_FRICTION / math.tan(own.angle),
+            "",
+        ),
+    }[own.tie]
     return Found(
         min(margin, 99.0),
-        ("Legs stay where they are", "Chain is pulled too hard" if chained else "Feet slide apart"),
+        ("Legs stay where they are", fails),
         lambda s: (
             f"Legs {write(own.leg, 'length', s)} long at {write(own.angle, 'angle', s)} set the "
             f"pivot {write(post.pivot_height, 'length', s)} high and the feet "
             f"{write(answer.spread, 'length', s)} apart; folded it is "
             f"{write(own.folded, 'length', s)} long. With the arm over one, its foot carries "
             f"{write(down, 'force', s)} and is pushed out by {write(thrust, 'force', s)}"
-            + (f", which pulls the chain with {write(pull, 'force', s)}" if chained else "")
+            + {
+                "pull": f", which pulls the chain with {write(pull, 'force', s)}",
+                "bent": f"; less friction that bends the hinge with {write(bent, 'torque', s)}",
+                "": "",
+            }[words]
             + f"; {held} holds {write(margin, 'number', s)} times that."
         ),
         working(
-            "H = V tan(angle);  chain = H / (2 sin(180°/n));  V = W / n (1 + 2 r / R)",
+            "H = V tan(angle);  chain = H / (2 sin(180°/n));  M = (H - µ V) l cos(angle);  "
+            "V = W / n (1 + 2 r / R)",
             (
                 ("V", "on the foot below the arm", down, "force"),
                 ("angle", "leg from upright", own.angle, "angle"),
@@ -104,6 +125,7 @@ def legs(answer: JibAnswer) -> Found:
                 ("R", "post to foot", answer.feet_reach, "length"),
                 ("µ", "friction of a foot", FOOT_FRICTION, "percent"),
                 ("chain", "bears", CHAIN, "force"),
+                ("M", "a stop bears", STOP, "torque"),
             ),
             "a hinged leg carries along itself only; statics of the polygon of the chain",
         ),

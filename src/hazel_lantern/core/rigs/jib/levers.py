@@ -27,7 +27,10 @@ LEVELS = {
     "solid bar": "Keep it level with a solid bar",
     "twin cables": "Keep it level with twin cables",
 }
-TIES = {"a chain round them": "Run a chain from foot to foot"}
+TIES = {
+    "a chain round the feet": "Run a chain from foot to foot",
+    "stops at the hinges": "Stop the legs at their hinges",
+}
 LOCKS = {"bolts through both": "Bolt the pieces through where they overlap"}
 DRILLED = {"as one stack": "Drill boom and bar as one stack, and all cheeks as another"}
 

@@ -9,6 +9,7 @@ from hazel_lantern.core.fields import Frozen, choice, quantity
 
 DEGREE = math.pi / 180
 Rest = Literal["strap", "rest under the tail", "a support of its height", "none"]
+Tie = Literal["the floor alone", "stops at the hinges", "a chain round the feet"]
 SUPPORT: Rest = "a support of its height"
 CUT = "cut to length"
 
@@ -22,9 +23,7 @@ class Legs(Frozen):
         "angle", "Leg from upright", 36 * DEGREE, low=3 * DEGREE, high=70 * DEGREE
     )
     hinge: float = quantity("length", "Hinge below the pivot", 0.5, low=0.05, high=4)
-    tie: Literal["the floor alone", "a chain round them"] = choice(
-        "Feet held by", "a chain round them"
-    )
+    tie: Tie = choice("Legs held by", "stops at the hinges")
 
     @property
     def cut(self) -> bool:

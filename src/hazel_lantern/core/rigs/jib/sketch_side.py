@@ -35,7 +35,7 @@ def _base(arm: Arm) -> list[Thing]:
     if legs.cut:
         hinge = design.post.pivot_height - legs.hinge
     things: list[Thing] = [Line(((0.0, hinge), (x, 0.0)), "stand", 0.022) for x in feet]
-    if legs.cut and legs.tie == "a chain round them":
+    if legs.cut and legs.tie == "a chain round the feet":
         things.append(Line(((feet[0], 0.02), (feet[-1], 0.02)), "metal", dashed=True))
     if design.post.rest == SUPPORT:
         at = -design.boom.tail * 0.95

@@ -228,7 +228,7 @@ def _leg_steps(answer: JibAnswer) -> list[Step]:
     if not legs.cut:
         return []
     chain = ""
-    if legs.tie == "a chain round them":
+    if legs.tie == "a chain round the feet":
         chain = f" Run a chain or cord from foot to foot, {write(answer.spread, 'length', style)} "
         chain += "between two, so that they cannot slide apart."
     return [
