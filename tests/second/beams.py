@@ -7,7 +7,7 @@ import itertools
 import math
 
 import numpy as np
-from scipy.linalg import eigh
+from scipy.linalg import eigvalsh
 
 POINTS = 4001
 
@@ -152,8 +152,12 @@ def chain(places, rigidity, mass, lumps):
 def frequencies(bend, masses, pin):
     """Of the chain held at its pin, Hz, the lowest first."""
     free = np.arange(len(masses)) != pin
-    found = eigh(bend[np.ix_(free, free)], np.diag(masses[free]), eigvals_only=True)
-    return np.sqrt(np.maximum(found, 0)) / (2 * math.pi)
+    weighed = np.sqrt(masses[free])
+    # Turned upside down, shifted by its own weak springs, the lowest are the best determined.
+    shift = 1e3
+    soft = np.linalg.inv(bend[np.ix_(free, free)] + shift * np.diag(masses[free]))
+    found = eigvalsh(weighed[:, None] * (soft + soft.T) / 2 * weighed)[::-1]
+    return np.sqrt(np.maximum(1 / found[:6] - shift, 0)) / (2 * math.pi)
 
 
 def falls(weight, inside, above, moment):
