@@ -61,7 +61,7 @@ class Assessment:
     @kept
     def traces(self) -> Lazy[Trace]:
         """Figures over the move, by id."""
-        return Lazy(self.family.traces())
+        return Lazy({**self.family.traces(), **self.family.drives.traces()})
 
     @kept
     def poses(self) -> Poses:
@@ -104,7 +104,7 @@ class Assessment:
         name, settings = self.family.id, self.case.settings
         return Lazy(
             {
-                f"{name}.{check.id}": partial(check.lamp, name, subject, settings)
+                check.full_id(name): partial(check.lamp, name, subject, settings)
                 for one in self.family.everything
                 for check, subject in one.checks()
             }
@@ -112,7 +112,7 @@ class Assessment:
 
     def lamp(self, check: str) -> Lamp:
         """The lamp of a check of this family."""
-        return self.by_id[f"{self.family.id}.{check}"]
+        return self.by_id[check if "." in check else f"{self.family.id}.{check}"]
 
     @kept
     def lamps(self) -> tuple[Lamp, ...]:

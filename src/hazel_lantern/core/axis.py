@@ -34,6 +34,13 @@ class Axis:
         Of all that moves with it.
     pixels : float
         How far a unit of it shifts the picture at the subject, px by m or by rad.
+    reach : float
+        Of what turns, where a hand or a head may be hit: from the pivot to the lens, m; 1 along a
+        line.
+    friction : frozenset of str
+        Causes in ``resisting`` that are friction: they hold back either way.
+    last : tuple of str
+        Last stages by which it can be driven, as `drive.model.Last` names them.
     """
 
     name: str
@@ -44,6 +51,16 @@ class Axis:
     resisting: Mapping[str, Array]
     inertia: float
     pixels: float
+    reach: float = 1.0
+    friction: frozenset[str] = frozenset()
+    last: tuple[str, ...] = ()
+
+    @property
+    def free(self) -> Array:
+        """Effort but for friction."""
+        return np.asarray(
+            self.effort - sum(self.resisting[one] for one in self.friction), dtype=np.float64
+        )
 
     @property
     def effort(self) -> Array:

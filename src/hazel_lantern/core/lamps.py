@@ -228,6 +228,10 @@ class Check:
     spec: LimitSpec
     find: Callable[[Any], Found]
 
+    def full_id(self, prefix: str) -> str:
+        """Its id among all lamps: the family's, unless it belongs to all families alike."""
+        return self.id if "." in self.id else f"{prefix}.{self.id}"
+
     def lamp(self, prefix: str, subject: Any, settings: Settings) -> Lamp:
         """The lamp of what is found, judged against its limit.
 
@@ -236,7 +240,7 @@ class Check:
         LookupError
             If neither the check nor the design says what the limit is.
         """
-        id, spec, found = f"{prefix}.{self.id}", self.spec, self.find(subject)
+        id, spec, found = self.full_id(prefix), self.spec, self.find(subject)
         limit = settings.limits.get(id, spec.default if found.limit is None else found.limit)
         if limit is None:
             raise LookupError(f"{id} has no limit")

@@ -427,10 +427,25 @@ def write(value: float, kind: str, style: Style | None = None) -> str:
         return _pounds(value) if style.imperial else _metric_mass(value)
     if kind == "length" and style.imperial:
         return _feet_and_inches(value, style.denominator)
+    if kind == "time" and value >= 120:
+        return _hours_and_minutes(value)
     factor, places, unit = _PRINTED[kind][style.imperial]
     if kind == "px" and abs(value) < 1:
         places += 1  # shake is a part of a pixel
     return trimmed(value / factor, places) + unit
+
+
+def _hours_and_minutes(value: float) -> str:
+    """Such as “45 min” or “1 h 2 min 5 s”; hundredths of a second are nothing in a minute."""
+    whole = round(value * 10)
+    hours, left = divmod(whole, 36000)
+    minutes, tenths = divmod(left, 600)
+    parts = (
+        (f"{hours} h", hours),
+        (f"{minutes} min", minutes),
+        (f"{trimmed(tenths / 10, 1)} s", tenths),
+    )
+    return " ".join(text for text, there in parts if there)
 
 
 def axis_unit(kind: str, style: Style) -> tuple[float, str]:

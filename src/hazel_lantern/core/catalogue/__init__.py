@@ -11,10 +11,12 @@ from typing import Any
 
 from hazel_lantern.core.catalogue.rows import (
     TABLES,
+    CogRow,
     Floor,
     Hardware,
     Item,
     Material,
+    Motor,
     Pivot,
     Roller,
     Row,
@@ -50,6 +52,8 @@ class Catalogue:
     threads: dict[str, Thread]
     rollers: dict[str, Roller]
     floors: dict[str, Floor]
+    motors: dict[str, Motor]
+    cogs: dict[str, CogRow]
     problems: tuple[str, ...] = field(default=())
 
     def table(self, name: str) -> dict[str, Any]:
@@ -90,6 +94,8 @@ def shipped() -> Catalogue:
     catalogue = Catalogue(**tables)
     for section in catalogue.sections.values():
         catalogue.find("materials", section.material)
+    for cog in catalogue.cogs.values():
+        catalogue.find("materials", cog.material)
     return catalogue
 
 
@@ -112,7 +118,7 @@ def load(own: Path | None = None) -> Catalogue:
             for row in rows.values():
                 if row.id in tables[name]:
                     raise CatalogueError(f"{path.name}: the id “{row.id}” is taken already")
-                if isinstance(row, Section) and row.material not in tables["materials"]:
+                if isinstance(row, Section | CogRow) and row.material not in tables["materials"]:
                     raise CatalogueError(f"{path.name}: material “{row.material}” is not known")
             tables[name] |= {id: row.model_copy(update={"own": True}) for id, row in rows.items()}
         except CatalogueError as error:

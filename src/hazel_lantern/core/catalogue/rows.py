@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import cached_property
 from typing import Literal
 
-from pydantic import Field, field_validator
+from pydantic import Field, field_validator, model_validator
 
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Frozen
@@ -247,6 +247,53 @@ class Floor(Row):
     rolling_resistance: float = Field(ge=0, lt=1)
 
 
+class Motor(Row):
+    """What turns: rad/s, N·m, volts, amps, loudness in dB at 1 m.
+
+    A step motor has ``steps`` for a turn, a holding torque as ``stalled_torque``, full steps a
+    second at which none of it is left, and a band of them in which it rings.
+    """
+
+    kind: Literal["gearmotor", "step motor", "turntable motor", "high-speed hand tool"]
+    free_speed: float = Field(0.0, ge=0)
+    stalled_torque: float = Field(gt=0)
+    lowest_dial: float = Field(1.0, gt=0, le=1)
+    volts: float = Field(gt=0)
+    free_amps: float = Field(ge=0)
+    stalled_amps: float = Field(gt=0)
+    steps: int = Field(0, ge=0)
+    microsteps: int = Field(1, ge=1)
+    fastest_steps: float = Field(0.0, ge=0)
+    band_low: float = Field(0.0, ge=0)
+    band_high: float = Field(0.0, ge=0)
+    detent: float = Field(0.0, ge=0)
+    inertia: float = Field(0.0, ge=0)
+    loudness: float
+    mass: float = Field(ge=0)
+    price: float = Field(ge=0)
+
+    @model_validator(mode="after")
+    def _turns(self) -> Motor:
+        if self.kind == "step motor" and not (self.steps and self.fastest_steps):
+            raise ValueError("a step motor needs steps and the fastest steps a second")
+        if self.kind != "step motor" and not self.free_speed:
+            raise ValueError(f"a {self.kind} needs its free speed")
+        return self
+
+
+class CogRow(Row):
+    """A cog of standard teeth: module, bore and width in m, pressure angle in rad."""
+
+    teeth: int = Field(ge=6, le=400)
+    module: float = Field(gt=0)
+    angle: float = Field(gt=0)
+    bore: float = Field(ge=0)
+    width: float = Field(gt=0)
+    material: str
+    mass: float = Field(ge=0)
+    price: float = Field(ge=0)
+
+
 #: Table name, its row type.
 TABLES: dict[str, type[Row]] = {
     "materials": Material,
@@ -262,4 +309,6 @@ TABLES: dict[str, type[Row]] = {
     "threads": Thread,
     "rollers": Roller,
     "floors": Floor,
+    "motors": Motor,
+    "cogs": CogRow,
 }

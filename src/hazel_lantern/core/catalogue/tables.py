@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import math
 from pathlib import Path
 from typing import Any, TypeVar
 
@@ -35,6 +36,9 @@ HEADER_UNITS = {
     "N.m": 1.0,
     "N.m/rad": 1.0,
     "/m": 1.0,
+    "rev/min": 2 * math.pi / 60,
+    "deg": math.pi / 180,
+    "kg.m2": 1.0,
 }
 
 

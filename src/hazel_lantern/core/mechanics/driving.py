@@ -122,6 +122,7 @@ def rod_efficiency(diameter: float, lead: float, pitch: float, friction: float) 
     diameter, lead, pitch : float
         Outer diameter, way for a turn and distance of the threads, m.
     friction : float
+        Coefficient, 0 to 1.
 
     Returns
     -------
@@ -234,6 +235,7 @@ def hours(capacity: float, volts: float, watts: float) -> float:
     capacity : float
         Charge, A·h.
     volts : float
+        V.
     watts : float
         Drawn on the average.
 

@@ -135,7 +135,17 @@ def enough(pairs: Sequence[Pair]) -> bool:
 
 
 def in_order(pairs: Sequence[Pair]) -> tuple[Pair, ...] | None:
-    """The pairs in an order in which they clear each other; the first by name, or None."""
+    """The pairs in an order in which they clear each other.
+
+    Parameters
+    ----------
+    pairs : sequence of Pair
+
+    Returns
+    -------
+    tuple of Pair or None
+        The first order by name; None where there is none.
+    """
     ordered = sorted(pairs, key=lambda pair: (pair.driver.id, pair.driven.id))
     return next((order for order in itertools.permutations(ordered) if clears(order)), None)
 
@@ -226,7 +236,8 @@ class _Search:
             # Whatever lies outside of the reach is off by so much at the least.
             outside = -math.expm1(-reach)
             enough_found = len(found) >= wanted and found[-1].error <= outside
-            if enough_found or bound <= outside or reach >= self.widest:
+            all_looked_at = looked >= len(self.sums) * len(self.others)
+            if enough_found or bound <= outside or all_looked_at:
                 return found
             looked *= 16
         return []
@@ -238,7 +249,9 @@ class _Search:
         return first, np.searchsorted(self.others, middle + reach, side="right")
 
     def _reach(self, looked: int) -> float:
-        """The least reach, about, within which so many sets lie."""
+        """The least reach, about, within which so many sets lie; all, where there are fewer."""
+        if looked >= len(self.sums) * len(self.others):
+            return self.widest
         low, high = math.log(1e-9), math.log(self.widest)
         for _ in range(24):
             middle = (low + high) / 2

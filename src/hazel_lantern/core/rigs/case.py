@@ -8,6 +8,7 @@ from typing import Any, Generic, TypeVar, cast
 
 from pydantic import Field
 
+from hazel_lantern.core.drive.model import Drive
 from hazel_lantern.core.fields import Edit, Frozen, apply, quantity
 from hazel_lantern.core.load import Load
 from hazel_lantern.core.parts import Having
@@ -42,6 +43,7 @@ class Setup(Frozen):
     shot: Shot = Shot()
     load: Load = Load()
     design: Design
+    drive: Drive = Drive()
     budget: float = quantity("money", "Budget", 150.0, low=0, high=1e7)
     marked: tuple[PartMark, ...] = Field((), max_length=400)
 

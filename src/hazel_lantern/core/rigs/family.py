@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.drive.assembly import Drives
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.load import Load
 from hazel_lantern.core.parts import Part, Piece
@@ -96,8 +97,13 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
 
     @kept
     def everything(self) -> tuple[Assembly[AnswerT], ...]:
-        """The family itself and all of its assemblies."""
-        return self, *self.assemblies()
+        """The family itself, all of its assemblies, and what drives it."""
+        return self, *self.assemblies(), self.drives
+
+    @kept
+    def drives(self) -> Drives[AnswerT]:
+        """What moves it, of whatever family it is."""
+        return Drives(self.answer, self.axes)
 
     @abstractmethod
     def axes(self) -> tuple[Axis, ...]:
@@ -144,7 +150,7 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
     @kept
     def bought(self) -> tuple[Part, ...]:
         """The parts, worked out once."""
-        return self.parts()
+        return (*self.parts(), *self.drives.parts())
 
     @abstractmethod
     def pieces(self) -> tuple[Piece, ...]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, ClassVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -81,6 +81,8 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
     """
 
     borrowed: Shaking | None = field(default=None)
+
+    last_stages: ClassVar[tuple[str, ...]] = ("line and spool", "friction roller")
 
     @kept
     def rows(self) -> Rows:

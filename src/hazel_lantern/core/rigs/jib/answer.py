@@ -532,12 +532,16 @@ class JibAnswer(Answer[JibDesign]):
             },
             inertia=balance.inertia(self.turning),
             pixels=self.focal_px * front / self.shot.subject.distance,
+            reach=self.geometry.radius,
+            friction=frozenset({"joints"}),
+            last=("sector", "line from the tail"),
         )
 
     @kept
     def pan_axis(self) -> Axis:
         """The whole about its post."""
         run, sense = self.course, math.copysign(1.0, self.rise.sweep)
+        front = self.geometry.front
         drag = self.rows.turntable.drag if self.rise.sweep else 0.0
         return Axis(
             name="pan",
@@ -548,4 +552,7 @@ class JibAnswer(Answer[JibDesign]):
             resisting={"bearing": np.full_like(run.pan, drag * sense)},
             inertia=self.pan_inertia,
             pixels=self.focal_px,
+            reach=front + self.geometry.ahead,
+            friction=frozenset({"bearing"}),
+            last=("belt round it", "friction roller", "sector"),
         )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from typing import ClassVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -61,6 +62,11 @@ class RollingAnswer(Answer[DesignT]):
             acceleration=move.sense * motion.acceleration,
         )
 
+    #: Last stages by which it can be driven.
+    last_stages: ClassVar[tuple[str, ...]] = (
+        *("line and spool", "belt loop", "threaded rod", "rack", "friction roller"),
+    )
+
     @kept
     def carried(self) -> CarriageLoad:
         """All that rolls as one mass over the wheels."""
@@ -89,6 +95,8 @@ class RollingAnswer(Answer[DesignT]):
             },
             inertia=carried.mass,
             pixels=self.focal_px / self.shot.subject.distance,
+            friction=frozenset({"rolling"}),
+            last=self.last_stages,
         )
 
     @kept

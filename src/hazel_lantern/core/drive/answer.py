@@ -1,0 +1,216 @@
+"""How a drive answers to what it moves: turns, torque, play, at every mark.  Pure numbers."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.catalogue.rows import CogRow, Motor
+from hazel_lantern.core.drive.model import PASSES_ON, TOOTHED, Drive
+from hazel_lantern.core.lazy import kept
+from hazel_lantern.core.mechanics import driving, gears
+from hazel_lantern.core.mechanics.driving import DirectCurrent
+from hazel_lantern.core.rigs.case import Case
+
+Array = NDArray[np.float64]
+#: Share of the work that a pair of cogs passes on; friction of a rod's nut.
+PAIR, NUT = 0.95, 0.15
+#: Starting counts what resists so many times.
+STARTING = 1.5
+
+
+@dataclass(frozen=True)
+class Pair:
+    """A pair of cogs in its place: their rows, and turns of the motor for one of the driver."""
+
+    driver: CogRow
+    driven: CogRow
+    before: float
+
+    @property
+    def ratio(self) -> float:
+        """Turns of the driver for one of the driven."""
+        return self.driven.teeth / self.driver.teeth
+
+
+@dataclass(frozen=True, eq=False)
+class Driving:
+    """A drive and the axis that it moves.
+
+    Attributes
+    ----------
+    case : Case
+    axis : Axis
+    """
+
+    case: Case[Any]
+    axis: Axis
+
+    @property
+    def drive(self) -> Drive:
+        """Its design."""
+        return self.case.setup.drive
+
+    @kept
+    def motor(self) -> Motor:
+        """Its motor; raises CatalogueError for an id that is not there."""
+        found: Motor = self.case.row("motors", self.drive.motor)
+        return found
+
+    @property
+    def stepping(self) -> bool:
+        """Whether it is a step motor."""
+        return self.motor.kind == "step motor"
+
+    @kept
+    def curve(self) -> DirectCurrent:
+        """The straight line of a motor on its dial."""
+        row = self.motor
+        return DirectCurrent(
+            row.free_speed, row.stalled_torque, row.volts, row.free_amps, row.stalled_amps
+        )
+
+    @kept
+    def pairs(self) -> tuple[Pair, ...]:
+        """The train, from the motor on."""
+        found, before = [], 1.0
+        for stage in self.drive.train:
+            pair = Pair(
+                self.case.row("cogs", stage.driver), self.case.row("cogs", stage.driven), before
+            )
+            found.append(pair)
+            before *= pair.ratio
+        return tuple(found)
+
+    @property
+    def last(self) -> str:
+        """The last stage: as chosen, or the first that this axis can have."""
+        can = self.axis.last
+        return self.drive.last if self.drive.last in can or not can else can[0]
+
+    @property
+    def ratio(self) -> float:
+        """Turns of the motor for one of the last axle."""
+        return math.prod(pair.ratio for pair in self.pairs)
+
+    @property
+    def last_turns(self) -> float:
+        """Turns of the last axle, rad, for a unit of the axis, m or rad."""
+        drive = self.drive
+        if self.axis.kind == "angle":
+            return 2 * drive.ring / drive.wheel
+        if self.last == "threaded rod":
+            return 2 * math.pi / drive.lead
+        return 2 / drive.wheel
+
+    @property
+    def turns(self) -> float:
+        """Turns of the motor, rad, for a unit of the axis."""
+        return self.ratio * self.last_turns
+
+    @property
+    def target(self) -> float:
+        """Ratio of the train at which the motor runs in the middle of what it can, loaded."""
+        mean = float(np.ptp(self.axis.place)) / max(self.duration, 1e-9)
+        if self.stepping:
+            wanted = 0.25 * self.motor.fastest_steps / self.motor.steps * 2 * math.pi
+        else:
+            wanted = self.motor.free_speed * math.sqrt(self.motor.lowest_dial * 0.8)
+        return wanted / max(mean * self.last_turns, 1e-9)
+
+    @property
+    def duration(self) -> float:
+        """Of the move, s."""
+        return float(self.case.shot.pace.duration)
+
+    @property
+    def last_efficiency(self) -> float:
+        """Share of the work that the last stage passes on."""
+        drive = self.drive
+        if self.last == "threaded rod":
+            return driving.rod_efficiency(drive.rod, drive.lead, drive.lead, NUT)
+        return PASSES_ON[self.last]
+
+    @property
+    def efficiency(self) -> float:
+        """Of all stages, driven by the motor."""
+        return self.last_efficiency * PAIR ** len(self.pairs)
+
+    @property
+    def backward(self) -> float:
+        """Of all stages, driven by the load; nought or less holds by itself."""
+        stages = [self.last_efficiency, *[PAIR] * len(self.pairs)]
+        found = [driving.backward(one) for one in stages]
+        return math.prod(found) if min(found) > 0 else 0.0
+
+    @kept
+    def sense(self) -> float:
+        """Which way the move goes."""
+        return math.copysign(1.0, float(self.axis.place[-1] - self.axis.place[0]))
+
+    @kept
+    def effort(self) -> Array:
+        """What the last stage must give, rotor and all, the way of the move positive."""
+        rotor = self.motor.inertia * self.turns**2
+        return np.asarray((self.axis.effort + rotor * self.axis.acceleration) * self.sense)
+
+    def at_motor(self, effort: Array) -> Array:
+        """Torque at the motor: losses add to what it drives, and take from what drives it.
+
+        Parameters
+        ----------
+        effort : (n,) array
+            At the axis, N or N·m.
+
+        Returns
+        -------
+        (n,) array
+            N·m.
+        """
+        share = np.where(effort >= 0, 1 / self.efficiency, self.efficiency)
+        return np.asarray(effort * share / self.turns)
+
+    @kept
+    def torque(self) -> Array:
+        """At the motor over the marks, N·m."""
+        return self.at_motor(self.effort)
+
+    @property
+    def starting(self) -> float:
+        """Torque at the motor that starts it, N·m."""
+        resists = sum(float(one[0]) for one in self.axis.resisting.values()) * self.sense
+        return float(self.at_motor(np.array([max(resists, 0.0) * STARTING]))[0])
+
+    @kept
+    def speed(self) -> Array:
+        """Of the motor over the marks, rad/s."""
+        return np.asarray(np.abs(self.axis.speed) * self.turns)
+
+    @kept
+    def steps(self) -> Array:
+        """Full steps a second over the marks."""
+        return np.asarray(self.speed / (2 * math.pi) * self.motor.steps)
+
+    @property
+    def play(self) -> float:
+        """Of all stages at the axis, m or rad: each along its pitch circle, geared down."""
+        found, drive = 0.0, self.drive
+        for pair in self.pairs:
+            radius = gears.pitch_diameter(pair.driven.module, pair.driven.teeth) / 2
+            after = self.ratio / (pair.before * pair.ratio)
+            found += drive.train_play / radius / after / self.last_turns
+        if self.last in TOOTHED:
+            found += drive.train_play / (drive.ring if self.axis.kind == "angle" else 1.0)
+        return found
+
+    @property
+    def hangs_free(self) -> bool:
+        """Whether the load changes sides, or is held by friction alone, somewhere on the way."""
+        free, rubs = self.axis.free, sum(self.axis.resisting[one] for one in self.axis.friction)
+        changes = bool(free.max() > 0 > free.min())
+        return changes or bool((np.abs(free) < np.abs(rubs)).any())

@@ -1,0 +1,269 @@
+"""The drive as a part of any rig: lamps, what may be changed, what is ranked and bought."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Mapping
+from typing import Any
+
+import numpy as np
+
+from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.drive import lamps
+from hazel_lantern.core.drive.answer import Driving
+from hazel_lantern.core.drive.model import SPRINGY, F, Stage
+from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.lamps import Check
+from hazel_lantern.core.lazy import kept
+from hazel_lantern.core.mechanics.trains import Cog, Train, best_trains
+from hazel_lantern.core.parts import Part
+from hazel_lantern.core.poses import Trace
+from hazel_lantern.core.rigs.asks import (
+    Candidate,
+    Choices,
+    Group,
+    Lever,
+    Numeric,
+    PlotSpec,
+    Ranking,
+)
+from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
+from hazel_lantern.core.rigs.kit.bill import Bill
+from hazel_lantern.core.shot import S
+from hazel_lantern.core.units import write
+
+#: Of each cog that can be bought so many are looked at; how many trains are offered, of how many
+#: stages.
+BUYABLE, OFFERED, STAGES = 2, 8, 4
+#: A train that comes so near to the middle of the motor's range is as good as any.
+NEAR = 0.03
+GUARDS = {
+    "slip clutch": "Fit a slip clutch",
+    "fuse": "Put a fuse at the battery",
+}
+
+
+class Drives(Assembly[AnswerT]):
+    """What moves the rig; answers nothing but its own choice while it is moved by hand."""
+
+    def __init__(self, answer: AnswerT, axes: Callable[[], tuple[Axis, ...]]) -> None:
+        super().__init__(answer)
+        self._axes = axes
+
+    @property
+    def used(self) -> bool:
+        """Whether a motor moves it."""
+        return bool(self.case.setup.drive.by_motor)
+
+    @kept
+    def it(self) -> Driving:
+        """The drive and what it moves."""
+        axes = self._axes()
+        second = self.case.setup.drive.axis == "the pan" and len(axes) > 1
+        return Driving(self.case, axes[1 if second else 0])
+
+    def checks(self) -> Iterable[tuple[Check, Any]]:
+        """None while it is moved by hand: that keeps its push."""
+        return ((one, self.it) for one in lamps.ALL) if self.used else ()
+
+    @kept
+    def cogs(self) -> list[Cog]:
+        """All cogs of the catalogue, as many as lie on the shelf or can be bought."""
+        shelf = self.case.workshop.shelf
+        return [
+            Cog(
+                row.id,
+                row.teeth,
+                row.module,
+                row.angle,
+                row.bore,
+                max(shelf.count_of(row.id), BUYABLE),
+            )
+            for row in self.case.workshop.catalogue.cogs.values()
+        ]
+
+    @kept
+    def trains(self) -> list[Train]:
+        """Those that bring the motor nearest to the middle of what it can."""
+        found: list[Train] = []
+        if self.it.target < 1.0:
+            return found
+        for stages in range(1, STAGES + 1):
+            found = best_trains(self.cogs, self.it.target, stages, OFFERED)
+            # The middle of a range is no fine figure: near it, fewer stages are the better box.
+            if found and found[0].error <= NEAR:
+                break
+        return found
+
+    def _candidates(self) -> Iterable[Candidate]:
+        shelf = self.case.workshop.shelf
+        for train in self.trains:
+            stages = tuple(
+                Stage(driver=pair.driver.id, driven=pair.driven.id) for pair in train.pairs
+            )
+            name = " · ".join(f"{pair.driver.teeth}:{pair.driven.teeth}" for pair in train.pairs)
+            owned = sum(bool(shelf.count_of(cog.id)) for pair in train.pairs for cog in pair)
+            note = f"{train.ratio:.4g} : 1, {owned} of {2 * len(train.pairs)} cogs on hand"
+            yield Candidate(_named(stages), name, (Edit(F.train, stages),), note, train.teeth)
+
+    def rankings(self) -> Iterable[Ranking]:
+        """Trains that would do, and motors."""
+        if not self.used:
+            return
+        drive = self.case.setup.drive
+        yield Ranking(
+            "trains",
+            "Trains of cogs",
+            self._candidates,
+            _named(drive.train),
+            "drive.speed",
+            ("drive.teeth",),
+            station="Drive",
+            by_size="fewest teeth",
+        )
+        yield Ranking(
+            "motors",
+            "Motors",
+            lambda: self._motors(),
+            drive.motor,
+            "drive.torque",
+            ("drive.speed",),
+            station="Drive",
+            path=F.motor,
+        )
+
+    def _motors(self) -> Iterable[Candidate]:
+        for row in self.case.workshop.catalogue.motors.values():
+            yield Candidate(row.id, row.name, (Edit(F.motor, row.id),))
+
+    def levers(self) -> Iterable[Lever]:
+        """Other trains, motors and last stages; a guard; a longer move."""
+        if not self.used:
+            return
+        drive, axis = self.case.setup.drive, self.it.axis
+        # More gears press harder in a jam: what gives way goes in with them.
+        bare = drive.guard in ("nothing", "end switches")
+        clutch = (Edit(F.guard, "slip clutch"),) if bare else ()
+        geared = (one._replace(edits=(*one.edits, *clutch)) for one in self._candidates())
+        title = "Gear it {} behind a slip clutch" if bare else "Gear it {}"
+        yield Choices.of(title, geared, _named(drive.train))
+        motors = (one._replace(name=one.name.lower()) for one in self._motors())
+        yield Choices.of("Use a {}", motors, drive.motor)
+        stages = {one: f"Drive it by: {one}" for one in axis.last}
+        yield Choices.words(F.last, stages, drive.last)
+        yield Choices.words(F.guard, GUARDS, drive.guard)
+        yield Numeric(F.wheel, 0.001, 0.006, 0.3, "Use a last wheel of {}")
+        if axis.kind == "angle":
+            yield Numeric(F.ring, 0.005, 0.03, 1.0, "Make the sector, ring or lever {}")
+        yield Numeric(F.stiffness, 500.0, 500.0, 1e6, "Use a line of {} for doubling")
+        yield Numeric(F.train_play, 0.00005, 0.0, 0.002, "Mesh the cogs within {}")
+        yield Numeric(F.capacity, 1.0, 1.0, 100.0, "Use a battery of {} ampere-hours")
+        yield Choices.words(F.supply, {"mains adapter": "Feed it by an adapter"}, drive.supply)
+        slower = "Take {} for the move"
+        yield Numeric(S.pace.duration, 1.0, 1.0, 7200.0, slower, loses="the time asked for")
+
+    def groups(self, station: str) -> Iterable[Group]:
+        """Its fields, at the station of its name."""
+        if station != "Drive":
+            return ()
+        drive = self.case.setup.drive
+        if not drive.by_motor:
+            return (Group("Motor", (F.source,)),)
+        axis, last = self.it.axis, [F.last]
+        choice = [F.axis] if len(self._axes()) > 1 else []
+        if self.it.last == "threaded rod":
+            last += [F.lead, F.rod]
+        else:
+            last.append(F.wheel)
+        if axis.kind == "angle":
+            last.append(F.ring)
+        if self.it.last in SPRINGY:
+            last += [F.line, F.stiffness]
+        feeds = [F.supply, *([F.capacity, F.repeats] if drive.supply == "battery" else [])]
+        sound = [F.sound, *([F.microphone, F.speaker] if drive.sound else [])]
+        return (
+            Group("Motor", (F.source, *choice, F.motor, F.guard)),
+            Group("Last stage", tuple(last)),
+            Group("Cogs", ("driver", "driven"), F.train),
+            Group("Power and sound", (F.train_play, *feeds, *sound)),
+        )
+
+    def readout(self, station: str) -> Iterable[tuple[str, str]]:
+        """Ratio, turns and torque."""
+        if station != "Drive" or not self.used:
+            return
+        it, style = self.it, self.answer.style
+        yield "Gears", f"{it.ratio:.4g} : 1"
+        yield "Motor at the most", lamps.turns_a_minute(float(it.speed.max()))
+        yield "Torque at the motor", write(float(it.torque.max()), "torque", style)
+        yield "It draws", f"{lamps.watts(it):.3g} W"
+
+    def cautions(self, station: str) -> Iterable[str]:
+        """What to mind beside a motor."""
+        if station == "Drive" and self.used:
+            yield (
+                "Keep fingers, hair and cables out of gears and lines; a switch in reach, and "
+                "nothing that starts by itself when power comes back."
+            )
+
+    def traces(self) -> Mapping[str, Callable[[], Trace]]:
+        """Motor over the move.
+
+        Returns
+        -------
+        mapping
+            What makes each curve, by its id; empty while it is moved by hand.
+        """
+        if not self.used:
+            return {}
+        it = self.it
+        return {
+            "motor torque": lambda: Trace("torque at the motor", "torque", it.torque),
+            "motor has": lambda: Trace("it has", "torque", _has(it)),
+            "dial": lambda: Trace("share of its range", "percent", _dial(it)),
+        }
+
+    def plots(self, station: str) -> Iterable[PlotSpec]:
+        """The motor over the move."""
+        if station == "Drive" and self.used:
+            yield PlotSpec("The motor", ("motor torque", "motor has"), ("dial",))
+
+    def parts(self) -> tuple[Part, ...]:
+        """Motor, cogs, what gives way, and what feeds it.
+
+        Returns
+        -------
+        tuple of Part
+        """
+        if not self.used:
+            return ()
+        bill, drive = Bill(self.case), self.case.setup.drive
+        bill.add("motor", "motors", drive.motor)
+        counts: dict[str, int] = {}
+        for stage in drive.train:
+            for id in (stage.driver, stage.driven):
+                counts[id] = counts.get(id, 0) + 1
+        for id, count in counts.items():
+            bill.add(f"cog-{id}", "cogs", id, count)
+        if drive.guard != "nothing":
+            bill.hardware("drive-guard", drive.guard.replace(" ", "-"))
+        if drive.supply == "mains adapter":
+            bill.hardware("drive-adapter", "mains-adapter")
+        return tuple(bill.parts)
+
+
+def _named(stages: Iterable[Stage]) -> str:
+    return " ".join(f"{stage.driver}:{stage.driven}" for stage in stages)
+
+
+def _has(it: Driving) -> Any:
+    """What the motor can give at the speed of each mark, N·m."""
+    top = it.motor.fastest_steps if it.stepping else it.motor.free_speed
+    now = it.steps if it.stepping else it.speed
+    return it.motor.stalled_torque * np.maximum(1 - now / top, 0.0)
+
+
+def _dial(it: Driving) -> Any:
+    """Share of its range that the motor runs at."""
+    if it.stepping:
+        return it.steps / it.motor.fastest_steps
+    return it.curve.dial(np.maximum(it.torque, 0.0), it.speed)

@@ -1,0 +1,593 @@
+"""Lamps of a drive: pace, torque, steps, sticking, play, teeth, jams, power, sound, harm."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from hazel_lantern.core.drive.answer import PAIR, STARTING, Driving
+from hazel_lantern.core.drive.model import SPRINGY
+from hazel_lantern.core.lamps import Found, State, check, working
+from hazel_lantern.core.mechanics import driving, gears
+from hazel_lantern.core.units import Style, write
+
+#: Times as much as the move asks at which a clutch is set to slip, and a fuse is chosen to blow.
+CLUTCH, FUSE = 1.5, 2.0
+#: A hand that is caught bears so much, N: judged as the limit of a jam wherever a hand reaches.
+HAND = 150.0
+#: Share of the move's time that may lie in a step motor's band of resonance.
+RINGING = 0.05
+#: Speech at 1 m, and by how much it must stand over the motor, dB.
+SPEECH, OVER_NOISE = 60.0, 20.0
+#: From an axis as far as a hand spans, m.
+SPAN = 0.2
+#: Teeth that touch less long than this on the average knock.
+LEAST_CONTACT = 1.2
+
+
+def turns_a_minute(speed: float) -> str:
+    """A speed as makers say it.
+
+    Parameters
+    ----------
+    speed : float
+        rad/s.
+
+    Returns
+    -------
+    str
+    """
+    return f"{speed * 60 / (2 * math.pi):.3g} turns a minute"
+
+
+@check(
+    "drive.fit", "Last stage suits", "Drive", "number", 0.5, "at least", "what this axis can have"
+)
+def fit(it: Driving) -> Found:
+    """Whether the last stage is one that the axis can have."""
+    can = it.axis.last
+    return Found(
+        1.0 if it.drive.last in can else 0.0,
+        ("Last stage suits", "Last stage is none of this axis"),
+        lambda s: f"The {it.axis.name} can be driven by {', '.join(can)}.",
+        working("one of them", (), "how this rig moves"),
+    )
+
+
+@check(
+    "drive.speed",
+    "Runs at the asked pace",
+    "Drive",
+    "number",
+    1.0,
+    "at least",
+    "mean speed in the steady range of the dial, greatest speed within its top; the ends may pass "
+    "below it",
+)
+def speed(it: Driving) -> Found:
+    """How much of the range is left: to the top at the greatest speed, to the least at the mean."""
+    top = float(it.speed.max())
+    mean = float(np.ptp(it.axis.place)) * it.turns / it.duration
+    if it.stepping:
+        rate, fastest = float(it.steps.max()), it.motor.fastest_steps
+        return Found(
+            fastest / max(rate, 1e-9),
+            ("Runs at the asked pace", "Steps come too fast"),
+            lambda s: (
+                f"The move asks up to {rate:.0f} full steps a second of {fastest:.0f}; it could be "
+                f"done in {write(it.duration * rate / fastest, 'time', s)}."
+            ),
+            working("steps a second it can do / asked", (("n", "asked", rate, "rate"),), "motor"),
+        )
+    curve, lowest = it.curve, it.motor.lowest_dial
+    load = max(float(it.torque.mean()), 0.0) / curve.stalled
+    highest = float(np.max(curve.dial(np.maximum(it.torque, 0.0), it.speed)))
+    middle = float(curve.dial(load * curve.stalled, mean))
+    # Where the load alone stalls it at its lowest dial, half of the lowest free speed is the least:
+    # slower, nothing but its own friction keeps it even.
+    least = curve.free * max(lowest - load, lowest / 2)
+    hardest = max(float(it.torque.max()), 0.0) / curve.stalled
+    quickest = it.duration * (top / curve.free) / max(1 - hardest, 1e-3)
+    slowest = it.duration * mean / least
+    slow = mean / least < 1 / max(highest, 1e-9)
+    return Found(
+        min(1 / max(highest, 1e-9), mean / least),
+        ("Runs at the asked pace", "Too slow for its dial" if slow else "Too fast for its motor"),
+        lambda s: (
+            f"The motor turns {turns_a_minute(mean)} on the average and "
+            f"{turns_a_minute(top)} at the most, of {turns_a_minute(curve.free)} free; its dial "
+            f"stands at {write(middle, 'percent', s)}, and is steady from "
+            f"{write(lowest, 'percent', s)}. In this gear the move can take "
+            f"{write(quickest, 'time', s)} to {write(slowest, 'time', s)}."
+        ),
+        working(
+            "dial = n / n0 + T / Ts",
+            (
+                ("G", "turns of the motor for one of the last axle", it.ratio, "number"),
+                ("top", "dial at the greatest speed", highest, "percent"),
+                ("mean", "dial at the mean speed", middle, "percent"),
+                ("least", "share at which it still turns evenly", lowest, "percent"),
+            ),
+            "straight line from stalled to free; the dial scales the volts",
+        ),
+    )
+
+
+@check(
+    "drive.torque",
+    "Motor has the torque",
+    "Drive",
+    "percent",
+    0.7,
+    "at most",
+    "seven tenths of what it can give there, starting included",
+)
+def torque(it: Driving) -> Found:
+    """Torque at the worst place against what the motor has at that speed, and at the start."""
+    if it.stepping:
+        left = np.maximum(1 - it.steps / it.motor.fastest_steps, 1e-3)
+    else:
+        left = np.maximum(1 - it.speed / it.motor.free_speed, 1e-3)
+    can = it.motor.stalled_torque * left
+    over = np.maximum(it.torque, 0.0) / can
+    starts = it.starting / it.motor.stalled_torque
+    used = np.maximum(over, starts)
+    worst = int(over.argmax())
+    return Found(
+        used,
+        ("Motor has the torque", "Motor stalls"),
+        lambda s: (
+            f"At its worst place the move asks {write(float(it.torque[worst]), 'torque', s)} of "
+            f"the motor, which has {write(float(can[worst]), 'torque', s)} at that speed; to start "
+            f"it asks {write(it.starting, 'torque', s)}."
+        ),
+        working(
+            "T = F / (G efficiency), driven by the motor; × efficiency, by the load",
+            (
+                ("F", "greatest effort", float(np.abs(it.effort).max()), "number"),
+                ("G", "turns of the motor for one of the last axle", it.ratio, "number"),
+                ("eff", "of all stages", it.efficiency, "percent"),
+                ("start", "times what resists", STARTING, "number"),
+            ),
+            "sum of inertia, slope and friction; the motor's straight line",
+        ),
+    )
+
+
+@check(
+    "drive.judder",
+    "Steps too fine to see",
+    "Drive",
+    "px",
+    None,
+    "at most",
+    "half a pixel in a frame 1920 px wide, and not more than 5 % of the move in the band in "
+    "which the motor rings",
+)
+def judder(it: Driving) -> Found:
+    """What a microstep, and the rotor's lag under a load that changes, do to the picture."""
+    if not it.stepping:
+        return Found(
+            0.0,
+            ("No steps", ""),
+            lambda s: "The motor turns evenly: there are no steps to see.",
+            working("no steps", (), "kind of motor"),
+            limit=0.5,
+            applies=False,
+        )
+    motor = it.motor
+    full = 2 * math.pi / motor.steps / it.turns * it.axis.pixels
+    lag = driving.microstep_lag(it.torque, motor.stalled_torque) * np.sign(it.torque)
+    wanders = float(np.ptp(lag)) * full
+    step = full / motor.microsteps
+    rings = (it.steps >= motor.band_low) & (it.steps <= motor.band_high)
+    share = float(rings.mean())
+    return Found(
+        step + wanders,
+        (
+            "Steps too fine to see" if share <= RINGING else "Motor rings at its resonance",
+            "Steps are seen",
+        ),
+        lambda s: (
+            f"A microstep is {write(step, 'px', s)}; as the load changes the rotor lags by "
+            f"{write(wanders, 'px', s)} more or less. {write(share, 'percent', s)} of the move "
+            f"lies between {motor.band_low:.0f} and {motor.band_high:.0f} full steps a second, "
+            "where it rings."
+        ),
+        working(
+            "full step × (1 / microsteps + change of (2/pi) asin(T / Th))",
+            (
+                ("full", "step in the picture", full, "px"),
+                ("Th", "torque at which it slips", motor.stalled_torque, "torque"),
+                ("band", "share of the move in it", share, "percent"),
+            ),
+            "rotor in a sine field",
+        ),
+        limit=0.5 / 1920 * it.case.shot.lens.frame_width,
+        at_best=State.HOLDS if share <= RINGING else State.TIGHT,
+    )
+
+
+@check(
+    "drive.stick",
+    "Moves without sticking",
+    "Drive",
+    "px",
+    None,
+    "at most",
+    "a pixel in a frame 1920 px wide",
+)
+def stick(it: Driving) -> Found:
+    """What a springy line makes of friction that is half as much again at rest."""
+    applies = it.last in SPRINGY
+    rubs = sum(float(np.abs(it.axis.resisting[one]).max()) for one in it.axis.friction)
+    # Round a ring the line pulls at its radius.
+    radius = it.drive.ring if it.axis.kind == "angle" else 1.0
+    more = (STARTING - 1) * rubs / radius
+    found = driving.stick_slip(
+        it.drive.stiffness, it.drive.line, max(it.axis.inertia / radius**2, 1e-6), more
+    )
+    shown = found.jump / radius * it.axis.pixels
+    return Found(
+        shown if applies else 0.0,
+        ("Moves without sticking", "Sticks and jumps"),
+        lambda s: (
+            f"{write(more, 'force', s)} more to start than to go on stretch the line until it "
+            f"jumps by {write(found.jump, 'fine', s)}, {write(shown, 'px', s)} in the picture, and "
+            f"swings {found.frequency:.1f} times a second."
+            if applies
+            else "Nothing springy is between motor and rig."
+        ),
+        working(
+            "jump = 2 dF / k,  k = E A / L",
+            (
+                ("dF", "friction at rest less that of rolling", more, "force"),
+                ("E A", "of the line", it.drive.stiffness, "force"),
+                ("L", "of the line", it.drive.line, "length"),
+            ),
+            "a mass on a spring let go at once",
+        ),
+        limit=1 / 1920 * it.case.shot.lens.frame_width,
+        applies=applies,
+    )
+
+
+@check(
+    "drive.backlash",
+    "Play is not seen",
+    "Drive",
+    "px",
+    None,
+    "at most",
+    "12 px in a frame 1920 px wide; none is seen where the load never changes sides",
+)
+def backlash(it: Driving) -> Found:
+    """How far the picture falls through the play of the gears where the load changes sides."""
+    shown, seen = it.play * it.axis.pixels, it.hangs_free
+    return Found(
+        shown if seen else 0.0,
+        ("Play is not seen", "Play shows where the load changes sides"),
+        lambda s: (
+            f"All play together is {write(shown, 'px', s)} in the picture. "
+            + (
+                "The load changes sides on the way, or only friction holds it: it falls through."
+                if seen
+                else "The load keeps one flank pressed all the way, so it is not seen."
+            )
+        ),
+        working(
+            "play = sum of p / (r G from there)",
+            (
+                ("p", "of a pair along its pitch circle", it.drive.train_play, "fine"),
+                ("all", "at the axis, as a share of its unit", it.play, "number"),
+            ),
+            "each stage's play geared down to the axis",
+        ),
+        limit=12 / 1920 * it.case.shot.lens.frame_width,
+    )
+
+
+@check(
+    "drive.teeth",
+    "Teeth bear it",
+    "Drive",
+    "percent",
+    1.0,
+    "at most",
+    "working stress of the material with the whole load at one tooth's tip",
+)
+def teeth(it: Driving) -> Found:
+    """The most used tooth of the train, and how long teeth touch."""
+    if not it.pairs:
+        return Found(
+            0.0,
+            ("No cogs", ""),
+            lambda s: "The motor turns the last stage by itself.",
+            working("no cogs", (), "the train"),
+            applies=False,
+        )
+    hardest = max(float(np.abs(it.torque).max()), it.starting)
+    uses, contacts = {}, []
+    for number, pair in enumerate(it.pairs):
+        turned = hardest * pair.before * PAIR**number
+        force = turned / (gears.pitch_diameter(pair.driver.module, pair.driver.teeth) / 2)
+        width = min(pair.driver.width, pair.driven.width)
+        for cog in (pair.driver, pair.driven):
+            stress = it.case.row("materials", cog.material).working_stress
+            bears = gears.tooth_load(stress, width, cog.module, cog.teeth)
+            uses[f"{cog.name} of pair {number + 1}"] = (force / bears, force)
+        contacts.append(gears.contact_ratio(pair.driver.teeth, pair.driven.teeth))
+    name, (share, force) = max(uses.items(), key=lambda use: use[1][0])
+    few = min(pair.driver.teeth for pair in it.pairs)
+    undercut = few < gears.least_teeth()
+    knocks = min(contacts) < LEAST_CONTACT
+    return Found(
+        share,
+        ("Teeth knock as they meet" if knocks else "Teeth bear it", f"Teeth break: {name}"),
+        lambda s: (
+            f"The {name} is the most used, with {write(force, 'force', s)} at one tooth: "
+            f"{write(share, 'percent', s)} of what it bears. At the least "
+            f"{min(contacts):.2f} teeth touch"
+            + (
+                f"; {few} teeth are undercut, fewer touch than that."
+                if undercut
+                else "; none is undercut."
+            )
+        ),
+        working(
+            "F = T / r against s b m Y",
+            (
+                ("T", "greatest torque of the motor", hardest, "torque"),
+                ("touch", "least contact ratio by the formula", min(contacts), "number"),
+                *(
+                    (f"{at}", use, value, "percent")
+                    for at, (use, (value, _)) in enumerate(uses.items(), 1)
+                ),
+            ),
+            "Lewis, no speed factor; the weaker cog",
+        ),
+        at_best=State.TIGHT if knocks else State.HOLDS,
+    )
+
+
+def jam(it: Driving) -> float:
+    """Force at the rig when it is jammed, where a hand may be.
+
+    Parameters
+    ----------
+    it : Driving
+
+    Returns
+    -------
+    float
+        N.
+    """
+    stalled = it.motor.stalled_torque * it.turns * it.efficiency / it.axis.reach
+    asked = max(float(np.abs(it.effort).max()), it.starting * it.turns * it.efficiency)
+    held = {"slip clutch": CLUTCH, "fuse": FUSE}.get(it.drive.guard)
+    return stalled if held is None else min(stalled, held * asked / it.axis.reach)
+
+
+@check(
+    "drive.stall",
+    "A jam does no harm",
+    "Drive",
+    "force",
+    HAND,
+    "at most",
+    "150 N wherever a hand reaches; local rules and licensed people where more is at stake",
+)
+def stall(it: Driving) -> Found:
+    """What the motor presses with when something is in the way, all gears and losses counted."""
+    pressed = jam(it)
+    return Found(
+        pressed,
+        ("A jam does no harm", "A jam breaks or pinches"),
+        lambda s: (
+            f"Jammed, it presses with {write(pressed, 'force', s)} "
+            f"{'at the lens' if it.axis.kind == 'angle' else 'along the rails'}: the motor's "
+            f"{write(it.motor.stalled_torque, 'torque', s)} through {it.turns:.4g} turns"
+            + {
+                "nothing": ", and nothing gives way.",
+                "end switches": "; end switches stop it at the ends, not on a hand between them.",
+                "slip clutch": "; the clutch slips at half as much again as the move asks.",
+                "fuse": "; the fuse blows at twice what the move asks.",
+            }[it.drive.guard]
+        ),
+        working(
+            "F = Ts G efficiency / reach, or what clutch or fuse let through",
+            (
+                ("Ts", "stalled torque", it.motor.stalled_torque, "torque"),
+                ("G", "turns of the motor for a unit of the axis", it.turns, "number"),
+                ("eff", "of all stages", it.efficiency, "percent"),
+                ("reach", "pivot to where it is caught", it.axis.reach, "length"),
+            ),
+            "virtual work",
+        ),
+    )
+
+
+@check(
+    "drive.hold",
+    "Stays when switched off",
+    "Drive",
+    "torque",
+    None,
+    "at most",
+    "what friction and the motor's own detent hold",
+)
+def hold(it: Driving) -> Found:
+    """Torque at the motor that a brake must give when power is off."""
+    free = np.abs(it.axis.free)
+    rubs = sum(np.abs(it.axis.resisting[one]) for one in it.axis.friction)
+    left = float(np.max(np.maximum(free - rubs, 0.0)))
+    turned = left * it.backward / it.turns
+    locked = it.backward <= 0 or left <= 0
+    return Found(
+        turned,
+        ("Stays when switched off", "Runs back unpowered"),
+        lambda s: (
+            "Friction holds it wherever it stands."
+            if locked
+            else f"The load turns the motor back with {write(turned, 'torque', s)}; its detent "
+            f"holds {write(it.motor.detent, 'torque', s)}. A brake on the motor's axle must give "
+            "the rest."
+        ),
+        working(
+            "T = F (2 - 1/eff) ... / G",
+            (
+                ("F", "of the load that friction does not hold", left, "number"),
+                ("back", "efficiency of all stages, driven by the load", it.backward, "percent"),
+                ("detent", "of the motor", it.motor.detent, "torque"),
+            ),
+            "each stage backwards passes on 2 - 1/eff; nought or less holds",
+        ),
+        limit=it.motor.detent,
+    )
+
+
+def watts(it: Driving) -> float:
+    """Drawn on the average over the move.
+
+    Parameters
+    ----------
+    it : Driving
+
+    Returns
+    -------
+    float
+        W.
+    """
+    motor = it.motor
+    if it.stepping:
+        return motor.volts * motor.stalled_amps
+    return float(it.curve.watts(it.torque, it.speed).mean())
+
+
+@check(
+    "drive.power",
+    "Battery lasts",
+    "Drive",
+    "time",
+    None,
+    "at least",
+    "all moves on one charge, of four fifths of the battery",
+)
+def power(it: Driving) -> Found:
+    """How long the battery lasts against the move and its repeats."""
+    drawn, drive = watts(it), it.drive
+    lasts = driving.hours(drive.capacity, it.motor.volts, drawn) * 3600
+    asked, applies = it.duration * drive.repeats, drive.supply == "battery"
+    return Found(
+        min(lasts, 3.6e6),
+        ("Battery lasts" if applies else "Fed by an adapter", "Battery runs down"),
+        lambda s: (
+            f"It draws {drawn:.3g} W, so a charge lasts {write(lasts, 'time', s)}; "
+            f"{drive.repeats} moves take {write(asked, 'time', s)}."
+        ),
+        working(
+            "t = 0.8 Q V / P;  P = V (n/n0 + T/Ts) (I0 + (Is - I0) T/Ts)",
+            (
+                ("Q", "ampere-hours", drive.capacity, "number"),
+                ("P", "watts on the average", drawn, "number"),
+            ),
+            "the motor's straight line; a step motor draws its rated amps always",
+        ),
+        limit=asked,
+        applies=applies,
+    )
+
+
+@check(
+    "drive.sound",
+    "Too quiet to hear",
+    "Drive",
+    "number",
+    OVER_NOISE,
+    "at least",
+    "20 dB of speech over the motor, in the open; a room may take 6 dB of it",
+)
+def sound(it: Driving) -> Found:
+    """By how much speech stands over the motor at the microphone, dB."""
+    drive, applies = it.drive, it.drive.sound
+    motor = driving.loudness([it.motor.loudness], drive.microphone)
+    speech = driving.loudness([SPEECH], drive.speaker)
+
+    def said(_style: Style) -> str:
+        if not applies:
+            return "The shot records no sound."
+        return (
+            f"At the microphone the motor has {motor:.0f} dB and speech {speech:.0f} dB, give or "
+            "take 6 dB."
+        )
+
+    return Found(
+        speech - motor,
+        ("Too quiet to hear" if applies else "No sound is recorded", "Motor is heard"),
+        said,
+        working(
+            "L = L1 - 20 log r",
+            (
+                ("L1", "motor at 1 m, dB", it.motor.loudness, "number"),
+                ("r", "microphone from the motor", drive.microphone, "length"),
+                ("r2", "microphone from who speaks", drive.speaker, "length"),
+            ),
+            "free field",
+        ),
+        applies=applies,
+    )
+
+
+@check(
+    "drive.hazard",
+    "Slow enough to be near",
+    "Drive",
+    "speed",
+    2.0,
+    "at most",
+    "2 m/s at the lens; a high-speed hand tool turns nothing longer than a hand span",
+)
+def hazard(it: Driving) -> Found:
+    """Speed of what may hit somebody; what a hand tool turns by itself."""
+    quick = float(np.abs(it.axis.speed).max()) * it.axis.reach
+    tool = it.motor.kind == "high-speed hand tool"
+    wild = tool and it.axis.kind == "angle" and it.axis.reach > SPAN
+    free = it.motor.free_speed / it.turns * it.axis.reach if tool else quick
+    shown = max(quick, free) if wild else quick
+    energy = 0.5 * it.axis.inertia * (shown / it.axis.reach) ** 2
+    return Found(
+        shown,
+        ("Slow enough to be near", "Could hit somebody hard"),
+        lambda s: (
+            f"It comes at {write(shown, 'speed', s)} with {energy:.3g} J."
+            + (
+                " A high-speed hand tool may run away to that whatever its dial says: turn nothing "
+                "longer than a hand span with it."
+                if wild
+                else ""
+            )
+        ),
+        working(
+            "v = w r;  E = I w² / 2",
+            (("r", "pivot to the lens", it.axis.reach, "length"), ("v", "there", shown, "speed")),
+            "rigid body",
+        ),
+        at_best=State.HOLDS,
+    )
+
+
+ALL = (
+    fit,
+    speed,
+    torque,
+    judder,
+    stick,
+    backlash,
+    teeth,
+    stall,
+    hold,
+    power,
+    sound,
+    hazard,
+)

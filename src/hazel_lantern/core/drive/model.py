@@ -1,0 +1,76 @@
+"""The design of a drive, the same for every family."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from hazel_lantern.core.fields import Frozen, choice, quantity, refs
+
+Source = Literal["by hand or crank", "motor"]
+Last = Literal[
+    "line and spool",
+    "belt loop",
+    "threaded rod",
+    "rack",
+    "friction roller",
+    "sector",
+    "line from the tail",
+    "belt round it",
+]
+Guard = Literal["nothing", "end switches", "slip clutch", "fuse"]
+#: Last stages whose teeth have play at the rig.
+TOOTHED = ("rack", "sector")
+#: Those that pull by a line or a belt, which gives.
+SPRINGY = ("line and spool", "belt loop", "line from the tail", "belt round it")
+#: Share of the work that a last stage passes on; a threaded rod's comes from its thread.
+PASSES_ON: dict[str, float] = {
+    "line and spool": 0.9,
+    "belt loop": 0.95,
+    "rack": 0.95,
+    "friction roller": 0.9,
+    "sector": 0.95,
+    "line from the tail": 0.9,
+    "belt round it": 0.92,
+}
+
+
+class Stage(Frozen):
+    """Two cogs that mesh, by their ids in the catalogue; the motor's side first."""
+
+    driver: str = choice("Drives", "pom-1-12", catalogue="cogs")
+    driven: str = choice("Driven", "pom-1-60", catalogue="cogs")
+
+
+class Drive(Frozen):
+    """What moves the rig, through what."""
+
+    source: Source = choice("Moved by", "by hand or crank")
+    axis: Literal["the move", "the pan"] = choice("Drives", "the move")
+    motor: str = choice("Motor", "gearmotor-30", catalogue="motors")
+    train: tuple[Stage, ...] = Field((), max_length=4, title="Cogs")
+    train_play: float = quantity("fine", "Play of a pair of cogs", 0.0002, low=0, high=0.01)
+    last: Last = choice("Last stage", "line and spool")
+    wheel: float = quantity("length", "Spool, roller, pulley or pinion", 0.04, low=0.002, high=1)
+    ring: float = quantity("length", "Sector, ring or lever at the rig", 0.12, low=0.01, high=4)
+    lead: float = quantity("fine", "Way for a turn of the rod", 0.002, low=0.0002, high=0.1)
+    rod: float = quantity("fine", "Rod's diameter", 0.008, low=0.002, high=0.05)
+    line: float = quantity("length", "Line or belt to the rig", 1.0, low=0.01, high=60)
+    stiffness: float = quantity("force", "Its stiffness, for doubling", 4000.0, low=1, high=1e8)
+    guard: Guard = choice("Held back by", "nothing")
+    supply: Literal["battery", "mains adapter"] = choice("Fed by", "battery")
+    capacity: float = quantity("number", "Battery, ampere-hours", 7.0, low=0.05, high=500)
+    repeats: int = quantity("count", "Moves on one charge", 5, low=1, high=10000)
+    sound: bool = Field(False, title="The shot records sound")
+    microphone: float = quantity("length", "Microphone from the motor", 1.5, low=0.05, high=50)
+    speaker: float = quantity("length", "Microphone from who speaks", 0.6, low=0.05, high=50)
+
+    @property
+    def by_motor(self) -> bool:
+        """Whether a motor moves it."""
+        return self.source == "motor"
+
+
+#: References to its fields.
+F = refs(Drive, "drive")

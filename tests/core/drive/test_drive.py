@@ -1,0 +1,221 @@
+"""One drive for every family: what its lamps find, against figures worked out apart."""
+
+import math
+from pathlib import Path
+
+import numpy as np
+import pytest
+
+from hazel_lantern.core import mends
+from hazel_lantern.core.drive.lamps import ALL
+from hazel_lantern.core.drive.model import Drive, Stage
+from hazel_lantern.core.lamps import State
+from hazel_lantern.core.load import Load, LoadItem
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.project.file import loads
+from hazel_lantern.core.resources import DATA
+from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.units import Style
+from tests.conftest import assess, changed, check_offer, check_way_forward
+
+TURN = 2 * math.pi
+DEMO = loads((DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8")).rigs
+#: A belt of 2 mm on twenty teeth, and a step motor.
+BELT = {
+    "drive__source": "motor",
+    "drive__motor": "step-42",
+    "drive__last": "belt loop",
+    "drive__wheel": 20 * 0.002 / math.pi,
+}
+SECTOR = {"drive__source": "motor", "drive__last": "sector", "drive__wheel": 0.036}
+
+
+@pytest.fixture
+def crane():
+    return next(rig for rig in DEMO if rig.name == "Loft crane")
+
+
+@pytest.fixture
+def driven(crane):
+    return changed(crane, **SECTOR, drive__ring=0.12, drive__motor="gearmotor-30")
+
+
+def lamp(rig, name):
+    return assess(rig).by_id[f"drive.{name}"]
+
+
+@pytest.mark.parametrize("rig", DEMO, ids=lambda rig: rig.name)
+def test_a_rig_of_any_family_may_be_driven_and_by_hand_has_no_lamp_of_it(rig):
+    by_hand = assess(rig)
+    assert not [one for one in by_hand.by_id if one.startswith("drive.")]
+    found = assess(changed(rig, drive__source="motor"))
+    names = [one.id for one in found.lamps if one.id.startswith("drive.")]
+    assert names == [check.id for check in ALL]
+    for one in found.lamps:
+        for style in (Style(), Style("ft·in")):
+            words = one.reading(style) + one.meaning(style) + one.working(style).formula
+            assert "nan" not in words
+            assert math.isfinite(one.value)
+    assert "motor" in {part.key for part in found.parts}
+    assert found.cost > by_hand.cost
+
+
+def test_a_step_motor_on_a_belt_by_the_printed_figures(rig):
+    """0.8 m in 6 s on twenty teeth of 2 mm: 20 000 microsteps a second at the peak."""
+    move = {"shot__move__distance": 0.8, "shot__pace__duration": 6.0, "shot__pace__ease": "smooth"}
+    belt = changed(rig, **BELT, **move)
+    it = assess(belt).family.drives.it
+    assert float(it.steps.max()) * 16 == pytest.approx(20_000, rel=1e-3)
+    step = it.axis.pixels * TURN / (200 * 16) / it.turns
+    pixels = assess(belt).focal_px / belt.shot.subject.distance
+    assert step == pytest.approx(pixels * 12.5e-6)
+    assert lamp(belt, "speed").value == pytest.approx(2000 / 1250, rel=1e-3)
+
+
+def test_torque_is_effort_over_gears_and_losses(rig):
+    up = changed(rig, **BELT, shot__move__tilt=math.radians(5), shot__pace__ease="smooth")
+    found = assess(up)
+    it, load = found.family.drives.it, found.answer.carried
+    slope, rubs = math.radians(5), load.rolling_resistance
+    hold = load.mass * GRAVITY * (math.sin(slope) + rubs * math.cos(slope))
+    rotor = it.motor.inertia * it.turns**2
+    hurried = (load.mass + rotor) * float(it.axis.acceleration.max())
+    radius = 20 * 0.002 / TURN
+    assert float(it.torque.max()) == pytest.approx((hold + hurried) * radius / 0.95)
+    assert it.starting == pytest.approx(1.5 * hold * radius / 0.95)
+
+
+def test_gears_turn_the_motor_faster_and_ask_less_of_it(driven):
+    geared = changed(
+        driven,
+        drive__train=(
+            Stage(driver="pom-1-12", driven="pom-1-60"),
+            Stage(driver="plywood-2-14", driven="plywood-2-56"),
+        ),
+    )
+    plain, slow = (assess(rig).family.drives.it for rig in (driven, geared))
+    assert slow.ratio == pytest.approx(20)
+    assert slow.speed == pytest.approx(20 * plain.speed)
+    assert slow.play > plain.play
+    # Two pairs pass on 0.95 each; the rotor counts 400 times.
+    effort = slow.effort
+    wanted = np.where(effort >= 0, effort / (0.95**3), effort * 0.95**3) / slow.turns
+    assert slow.torque == pytest.approx(wanted)
+
+
+def test_play_in_the_picture_is_each_stage_geared_down(driven):
+    one = changed(driven, drive__train=(Stage(driver="pom-1-12", driven="pom-1-60"),))
+    it = assess(one).family.drives.it
+    at_driven = 0.0002 / 0.030
+    sector = 2 * 0.12 / 0.036
+    assert it.play == pytest.approx(at_driven / sector + 0.0002 / 0.12)
+
+
+def test_a_jam_presses_with_all_the_gears_and_a_clutch_lets_go(driven):
+    geared = changed(
+        driven,
+        drive__train=(
+            Stage(driver="pom-1-12", driven="pom-1-72"),
+            Stage(driver="pom-1-12", driven="pom-1-72"),
+        ),
+    )
+    bare = lamp(geared, "stall")
+    it = assess(geared).family.drives.it
+    assert bare.value == pytest.approx(2.0 * 36 * (2 * 0.12 / 0.036) * 0.95**3 / it.axis.reach)
+    assert bare.state is State.FAILS
+    held = lamp(changed(geared, drive__guard="slip clutch"), "stall")
+    assert held.value < 20
+    assert lamp(changed(geared, drive__guard="fuse"), "stall").value > held.value
+    assert lamp(changed(geared, drive__guard="end switches"), "stall").value == bare.value
+
+
+def test_what_hangs_on_one_side_shows_no_play(crane):
+    """The demo's crane is tail light: its load never changes sides."""
+    heavy = changed(crane, **SECTOR, drive__train=(Stage(),))
+    assert lamp(heavy, "backlash").value == 0.0
+    balanced = changed(heavy, design__counterweight__place=0.5415)
+    shown = lamp(balanced, "backlash")
+    it = assess(balanced).family.drives.it
+    assert it.hangs_free
+    assert shown.value == pytest.approx(it.play * it.axis.pixels)
+
+
+def test_a_rod_holds_and_a_belt_runs_back(rig):
+    up = {"shot__move__tilt": math.radians(15)}
+    belt = lamp(changed(rig, **BELT, **up), "hold")
+    rod = lamp(changed(rig, **{**BELT, **up, "drive__last": "threaded rod"}), "hold")
+    assert rod.value == 0.0
+    assert rod.state is State.HOLDS
+    assert belt.value > 0.01
+
+
+def test_teeth_break_in_plywood_before_steel(driven):
+    def used(driver, driven_cog):
+        stage = Stage(driver=driver, driven=driven_cog)
+        return lamp(changed(driven, drive__train=(stage,)), "teeth")
+
+    wood = used("plywood-3-14", "plywood-3-60")
+    stage = Stage(driver="plywood-3-14", driven="plywood-3-60")
+    it = assess(changed(driven, drive__train=(stage,))).family.drives.it
+    force = max(float(np.abs(it.torque).max()), it.starting) / 0.021
+    assert wood.value == pytest.approx(force / 79.488)
+    assert used("mild-steel-1-15", "mild-steel-1-60").value < used("pom-1-14", "pom-1-60").value
+
+
+def test_a_hand_tool_turns_nothing_longer_than_a_hand_span(driven):
+    wild = lamp(changed(driven, drive__motor="hand-tool"), "hazard")
+    assert wild.state is State.FAILS
+    assert "hand span" in wild.meaning(Style())
+    assert lamp(driven, "hazard").state is State.HOLDS
+
+
+def test_sound_counts_where_the_shot_records_it(driven):
+    assert not lamp(driven, "sound").applies
+    heard = lamp(changed(driven, drive__sound=True), "sound")
+    speech, motor = 60 - 20 * math.log10(0.6), 43 - 20 * math.log10(1.5)
+    assert heard.value == pytest.approx(speech - motor)
+
+
+def test_an_axis_offers_its_own_last_stages(crane, settings, workshop):
+    wrong = changed(crane, drive__source="motor", drive__last="rack")
+    assert lamp(wrong, "fit").state is State.FAILS
+    offers = mends.find("drive.fit", Case(wrong, settings, workshop))
+    assert [one.title for one in offers if "sector" in one.title]
+
+
+def test_a_crane_that_rose_in_seconds_is_geared_for_three_quarters_of_an_hour(
+    driven, settings, workshop
+):
+    slow = changed(driven, shot__pace__duration=2700.0)
+    assert lamp(slow, "speed").headline == "Too slow for its dial"
+    offers = mends.find("drive.speed", Case(slow, settings, workshop))
+    geared = [one for one in offers if one.title.startswith("Gear it")]
+    assert geared
+    check_offer(slow, "drive.speed", geared[0], settings)
+
+
+@pytest.mark.parametrize(
+    ("changes", "name"),
+    [
+        ({"shot__pace__duration": 1.0}, "speed"),
+        ({"drive__motor": "gearmotor-300", "shot__pace__duration": 60.0}, "torque"),
+        ({"drive__capacity": 0.05, "drive__repeats": 2000}, "power"),
+    ],
+)
+def test_each_kind_of_trouble_has_a_way_forward(driven, settings, workshop, changes, name):
+    rig = changed(driven, **changes)
+    assert lamp(rig, name).state is State.FAILS
+    check_way_forward(rig, f"drive.{name}", settings, workshop)
+
+
+def test_an_old_file_is_moved_by_hand():
+    old = Path(__file__).parent.parent / "project" / "tide-mill-1.hazel.json"
+    rigs = loads(old.read_text(encoding="utf-8")).rigs
+    assert [one.drive for one in rigs] == [Drive()] * len(rigs)
+
+
+def test_air_is_not_a_load(rig):
+    """A load that is nothing still gives finite lamps."""
+    light = Load(items=(LoadItem(name="Camera", kind="body", mass=0.05),))
+    found = assess(changed(rig, **BELT, load=light))
+    assert all(math.isfinite(one.value) for one in found.lamps)
