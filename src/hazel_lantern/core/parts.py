@@ -80,7 +80,8 @@ class Template:
 
     A slot is (x0, x1, y, width): from end to end of its middle line, at that height.  ``thick``
     is what a bolt goes through, m; ``of`` is what it is made of.  What ``comes_drilled`` is
-    bought: its holes are listed and not marked out.
+    bought: its holes are listed and not marked out.  What is no rectangle has an ``outline``, its
+    corners in turn, m.
     """
 
     part: str
@@ -93,6 +94,7 @@ class Template:
     thick: float = 0.0
     of: str = ""
     comes_drilled: bool = False
+    outline: tuple[tuple[float, float], ...] = ()
 
 
 @dataclass(frozen=True)

@@ -1,12 +1,16 @@
 """One drive for every family: what its lamps find, against figures worked out apart."""
 
 import math
+import re
 from pathlib import Path
 
+import ezdxf
 import numpy as np
 import pytest
 
 from hazel_lantern.core import mends
+from hazel_lantern.core.build.templates import template_dxf, template_svg, write_templates
+from hazel_lantern.core.drive.built import sector_teeth
 from hazel_lantern.core.drive.lamps import ALL
 from hazel_lantern.core.drive.model import Drive, Stage
 from hazel_lantern.core.lamps import State
@@ -219,3 +223,58 @@ def test_air_is_not_a_load(rig):
     light = Load(items=(LoadItem(name="Camera", kind="body", mass=0.05),))
     found = assess(changed(rig, **BELT, load=light))
     assert all(math.isfinite(one.value) for one in found.lamps)
+
+
+def test_a_cog_of_board_is_cut_along_its_true_outline(driven):
+    stage = Stage(driver="plywood-2-18", driven="plywood-2-54")
+    cut = assess(changed(driven, drive__train=(stage,), drive__train_play=0.0))
+    made = {one.part: one for one in cut.templates() if one.outline}
+    assert set(made) == {
+        "Plywood cog 18, module 2",
+        "Plywood cog 54, module 2",
+        "Sector",
+        "Pinion of the sector",
+    }
+    small = made["Plywood cog 18, module 2"]
+    (bore,) = small.holes
+    corners = np.array(small.outline) - (bore.x, bore.y)
+    radius = np.hypot(*corners.T)
+    assert radius.max() == pytest.approx(0.020)
+    assert radius.min() == pytest.approx(0.018 - 0.0025)
+    assert 0 < bore.x < small.length
+    # What is bought is not drawn.
+    bought = assess(changed(driven, drive__train=(Stage(),), drive__last="line from the tail"))
+    assert not any(one.outline for one in bought.templates())
+
+
+def test_a_sector_has_the_teeth_of_its_swing_and_two_spare(driven):
+    found = assess(driven)
+    it = found.family.drives.it
+    whole, count = sector_teeth(it)
+    assert whole == 120
+    swing = math.degrees(float(np.ptp(it.axis.place)))
+    assert (count - 5) * 3 <= swing + 3 <= (count - 3) * 3
+    (sector,) = (one for one in found.templates() if one.part == "Sector")
+    axle = next(hole for hole in sector.holes if hole.label == "axle")
+    corners = np.array(sector.outline) - (axle.x, axle.y)
+    assert np.hypot(*corners.T).max() == pytest.approx(0.122)
+
+
+def test_its_files_are_of_true_size(driven, tmp_path):
+    stage = Stage(driver="plywood-2-18", driven="plywood-2-54")
+    cut = assess(changed(driven, drive__train=(stage,), drive__train_play=0.0))
+    made = next(one for one in cut.templates() if one.part == "Plywood cog 18, module 2")
+    path = tmp_path / "cog.dxf"
+    path.write_text(template_dxf(made), encoding="utf-8")
+    space = ezdxf.readfile(path).modelspace()
+    (edge,) = space.query("LWPOLYLINE[layer=='OUTLINE']")
+    x, y = np.array([point[:2] for point in edge.get_points()]).T
+    # Up and down its tips stand half a pitch off.
+    assert np.ptp(x) == pytest.approx(40.0, abs=0.05)
+    assert np.ptp(y) == pytest.approx(40.0 * math.cos(math.pi / 18), abs=0.4)
+    assert len(x) == len(made.outline)
+    svg = template_svg(made)
+    assert svg.count("<polygon") == 1
+    assert len(re.search('points="([^"]+)"', svg).group(1).split()) == len(made.outline)
+    files = write_templates([made], tmp_path, "crane", Style(), "Crane")
+    assert {one.suffix for one in files} == {".pdf", ".dxf", ".svg"}

@@ -98,9 +98,27 @@ def tiles(template: Template, width: float, height: float) -> list[Tile]:
     ]
 
 
+def corners_of(template: Template) -> tuple[tuple[float, float], ...]:
+    """Its edge: as it is given, or that of a rectangle.
+
+    Parameters
+    ----------
+    template : Template
+
+    Returns
+    -------
+    tuple of (float, float)
+        m.
+    """
+    length, breadth = template.length, template.breadth
+    return template.outline or ((0.0, 0.0), (length, 0.0), (length, breadth), (0.0, breadth))
+
+
 def _drilled(template: Template, place: tuple[float, float, float, float]) -> bool:
     """Whether any of a hole or slot lies on a strip."""
     x0, x1, y0, y1 = place
+    if template.outline:
+        return True
     spots = [(hole.x, hole.x, hole.y, hole.diameter) for hole in template.holes]
     spots += list(template.slots)
     return any(
@@ -209,7 +227,11 @@ class _Sheets:
     def _part(self, tile: Tile) -> None:
         canvas, point, template = self.canvas, self.point, tile.template
         canvas.setLineWidth(0.7)
-        canvas.rect(0, 0, template.length * point, template.breadth * point)
+        edge = canvas.beginPath()
+        for at, (x, y) in enumerate(corners_of(template)):
+            (edge.lineTo if at else edge.moveTo)(x * point, y * point)
+        edge.close()
+        canvas.drawPath(edge, fill=0, stroke=1)
         corner = canvas.beginPath()
         corner.moveTo(0, 0)
         corner.lineTo(0.006 * point, 0)
@@ -298,8 +320,7 @@ def template_dxf(template: Template) -> str:
     for name, colour in (("OUTLINE", 7), ("HOLES", 1), ("SLOTS", 3), ("CENTRES", 8), ("WORDS", 5)):
         drawing.layers.add(name, color=colour)
     space = drawing.modelspace()
-    length, breadth = template.length * MM, template.breadth * MM
-    corners = [(0, 0), (length, 0), (length, breadth), (0, breadth)]
+    corners = [(x * MM, y * MM) for x, y in corners_of(template)]
     space.add_lwpolyline(corners, close=True, dxfattribs={"layer": "OUTLINE"})
     for x0, x1, y, width in template.slots:
         half = width / 2 * MM
@@ -341,11 +362,13 @@ def template_svg(template: Template) -> str:
     )
     ElementTree.SubElement(root, "title").text = template.part
 
+    edge = " ".join(f"{x * MM:.6g},{breadth - y * MM:.6g}" for x, y in corners_of(template))
+    ElementTree.SubElement(root, "polygon", {"points": edge})
+
     def add(kind: str, **attributes: float) -> None:
         shown = {name.replace("_", "-"): f"{value:.6g}" for name, value in attributes.items()}
         ElementTree.SubElement(root, kind, shown)
 
-    add("rect", x=0, y=0, width=length, height=breadth)
     for x0, x1, y, width in template.slots:
         half = width / 2 * MM
         add(

@@ -8,14 +8,14 @@ from typing import Any
 import numpy as np
 
 from hazel_lantern.core.axis import Axis
-from hazel_lantern.core.drive import lamps
+from hazel_lantern.core.drive import built, lamps
 from hazel_lantern.core.drive.answer import Driving
 from hazel_lantern.core.drive.model import SPRINGY, F, Stage
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import Check
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics.trains import Cog, Train, best_trains
-from hazel_lantern.core.parts import Part
+from hazel_lantern.core.parts import Part, Template
 from hazel_lantern.core.poses import Trace
 from hazel_lantern.core.rigs.asks import (
     Candidate,
@@ -176,6 +176,8 @@ class Drives(Assembly[AnswerT]):
             last.append(F.wheel)
         if axis.kind == "angle":
             last.append(F.ring)
+        if self.it.last == "sector":
+            last.append(F.module)
         if self.it.last in SPRINGY:
             last += [F.line, F.stiffness]
         feeds = [F.supply, *([F.capacity, F.repeats] if drive.supply == "battery" else [])]
@@ -226,6 +228,10 @@ class Drives(Assembly[AnswerT]):
         """The motor over the move."""
         if station == "Drive" and self.used:
             yield PlotSpec("The motor", ("motor torque", "motor has"), ("dial",))
+
+    def templates(self) -> Iterable[Template]:
+        """Cogs that are cut from board."""
+        return built.templates(self.it) if self.used else ()
 
     def parts(self) -> tuple[Part, ...]:
         """Motor, cogs, what gives way, and what feeds it.

@@ -54,6 +54,7 @@ class Drive(Frozen):
     last: Last = choice("Last stage", "line and spool")
     wheel: float = quantity("length", "Spool, roller, pulley or pinion", 0.04, low=0.002, high=1)
     ring: float = quantity("length", "Sector, ring or lever at the rig", 0.12, low=0.01, high=4)
+    module: float = quantity("fine", "Module of its teeth", 0.002, low=0.0003, high=0.02)
     lead: float = quantity("fine", "Way for a turn of the rod", 0.002, low=0.0002, high=0.1)
     rod: float = quantity("fine", "Rod's diameter", 0.008, low=0.002, high=0.05)
     line: float = quantity("length", "Line or belt to the rig", 1.0, low=0.01, high=60)
