@@ -20,7 +20,7 @@ from PyQt6.QtWidgets import QGridLayout, QPushButton, QWidget
 from hazel_lantern.app import theme
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import button, label
-from hazel_lantern.core.units import axis_unit, write
+from hazel_lantern.core.units import axis_unit, trimmed
 
 MARGIN = 14
 
@@ -271,6 +271,12 @@ class TapeBar(QWidget):
             self.back.setEnabled(self.session.turned_by_hand)
         name = "pause" if self.session.playing else "play"
         self.button.setIcon(QIcon(theme.glyph(name, theme.current().ink, 14)))
-        now = write(round(float(found.times[self.session.mark]), 1), "time", self.session.style)
-        whole = write(float(found.times[-1]), "time", self.session.style)
-        self.button.setText(f"{now} of {whole}")
+        self.button.setText(_clock(float(found.times[self.session.mark]), float(found.times[-1])))
+
+
+def _clock(now: float, whole: float) -> str:
+    """Where in the move the tape stands, in the unit that suits the whole of it."""
+    unit, seconds = next(
+        (name, size) for name, size in (("h", 3600), ("min", 60), ("s", 1)) if whole >= 2 * size - 2
+    )
+    return f"{trimmed(now / seconds, 1)} of {trimmed(whole / seconds, 2)} {unit}"

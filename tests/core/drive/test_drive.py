@@ -13,6 +13,7 @@ from hazel_lantern.core.build.templates import template_dxf, template_svg, write
 from hazel_lantern.core.drive.built import sector_teeth
 from hazel_lantern.core.drive.lamps import ALL
 from hazel_lantern.core.drive.model import Drive, Stage
+from hazel_lantern.core.fields import apply
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.mechanics.constants import GRAVITY
@@ -278,3 +279,46 @@ def test_its_files_are_of_true_size(driven, tmp_path):
     assert len(re.search('points="([^"]+)"', svg).group(1).split()) == len(made.outline)
     files = write_templates([made], tmp_path, "crane", Style(), "Crane")
     assert {one.suffix for one in files} == {".pdf", ".dxf", ".svg"}
+
+
+BOX = tuple(
+    Stage(driver=f"plywood-2-{one}", driven=f"plywood-2-{other}")
+    for one, other in ((12, 60), (18, 54), (24, 48))
+)
+
+
+def test_a_box_of_gears_turns_by_the_one_that_is_in(driven):
+    box = changed(driven, drive__gears=BOX)
+    ratios = [
+        assess(changed(box, drive__gear=gear)).family.drives.it.ratio
+        for gear in ("first", "second", "third")
+    ]
+    assert ratios == pytest.approx([5, 3, 2])
+    assert assess(driven).family.drives.it.geared == 1.0
+    found = assess(changed(box, drive__gear="second"))
+    bought = [part.key for part in found.parts if part.key.startswith("cog-")]
+    assert len(bought) == 6
+    told = dict(found.readout("Drive"))
+    assert {"First gear", "Second gear", "Third gear"} <= set(told)
+
+
+def test_the_longest_and_the_shortest_of_a_gear_are_just_what_it_can(driven):
+    """Asked to be done as quickly, or as slowly, as is told, the lamp is at its limit."""
+    light = changed(driven, design__counterweight__place=0.5415, drive__train=(Stage(),))
+    span = assess(light).family.drives.it.span
+    for seconds in span:
+        there = changed(light, shot__pace__duration=seconds)
+        assert lamp(there, "speed").value == pytest.approx(1.0, abs=0.12)
+
+
+def test_boxes_are_ranked_by_what_they_cover_and_one_can_be_chosen(driven):
+    found = assess(driven)
+    boxes = found.family.drives.boxes
+    assert boxes
+    assert [box.uncovered for box in boxes] == sorted(box.uncovered for box in boxes)
+    ranking = next(one for one in found.rankings if one.id == "boxes")
+    first = next(iter(ranking.candidates()))
+    chosen = apply(driven, first.edits)
+    assert len(chosen.drive.gears) == 3
+    spacings = {round(pair.spacing, 6) for pair in boxes[0].pairs}
+    assert len(spacings) == 1

@@ -15,6 +15,7 @@ from hazel_lantern.core.drive.model import PASSES_ON, TOOTHED, Drive
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics import driving, gears
 from hazel_lantern.core.mechanics.driving import DirectCurrent
+from hazel_lantern.core.mechanics.trains import Span
 from hazel_lantern.core.rigs.case import Case
 
 Array = NDArray[np.float64]
@@ -77,9 +78,9 @@ class Driving:
 
     @kept
     def pairs(self) -> tuple[Pair, ...]:
-        """The train, from the motor on."""
+        """What turns, from the motor on: the gear that is in, and the train."""
         found, before = [], 1.0
-        for stage in self.drive.train:
+        for stage in self.drive.stages:
             pair = Pair(
                 self.case.row("cogs", stage.driver), self.case.row("cogs", stage.driven), before
             )
@@ -121,7 +122,37 @@ class Driving:
             wanted = 0.25 * self.motor.fastest_steps / self.motor.steps * 2 * math.pi
         else:
             wanted = self.motor.free_speed * math.sqrt(self.motor.lowest_dial * 0.8)
-        return wanted / max(mean * self.last_turns, 1e-9)
+        return wanted / max(mean * self.last_turns * self.geared, 1e-9)
+
+    @property
+    def geared(self) -> float:
+        """Ratio of the gear that is in; 1 without a box."""
+        return self.pairs[0].ratio if self.drive.in_gear else 1.0
+
+    @kept
+    def span(self) -> Span:
+        """The quickest and the slowest that the move can be done as it is geared, s.
+
+        Of a motor on its dial the quickest has the dial full at the greatest speed, the slowest is
+        at its lowest steady speed on the average: where the load alone stalls it there, half of
+        the lowest free speed is the least, as slower only its own friction keeps it even.  A step
+        motor may be as slow as one full step a second on the average.
+        """
+        if self.stepping:
+            mean = self.mean_speed / (2 * math.pi) * self.motor.steps
+            rate = float(self.steps.max())
+            return Span(self.duration * rate / self.motor.fastest_steps, self.duration * mean)
+        curve, lowest = self.curve, self.motor.lowest_dial
+        load = max(float(self.torque.mean()), 0.0) / curve.stalled
+        hardest = max(float(self.torque.max()), 0.0) / curve.stalled
+        quick = self.duration * float(self.speed.max()) / curve.free / max(1 - hardest, 1e-3)
+        least = curve.free * max(lowest - load, lowest / 2)
+        return Span(quick, self.duration * self.mean_speed / least)
+
+    @property
+    def mean_speed(self) -> float:
+        """Of the motor over the move, rad/s."""
+        return float(np.ptp(self.axis.place)) * self.turns / self.duration
 
     @property
     def duration(self) -> float:

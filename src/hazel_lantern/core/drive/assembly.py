@@ -14,7 +14,7 @@ from hazel_lantern.core.drive.model import SPRINGY, F, Stage
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import Check
 from hazel_lantern.core.lazy import kept
-from hazel_lantern.core.mechanics.trains import Cog, Train, best_trains
+from hazel_lantern.core.mechanics.trains import Box, Cog, Span, Train, best_trains, three_speeds
 from hazel_lantern.core.parts import Part, Template
 from hazel_lantern.core.poses import Trace
 from hazel_lantern.core.rigs.asks import (
@@ -36,6 +36,7 @@ from hazel_lantern.core.units import write
 BUYABLE, OFFERED, STAGES = 2, 8, 4
 #: A train that comes so near to the middle of the motor's range is as good as any.
 NEAR = 0.03
+GEARS = ("first", "second", "third")
 GUARDS = {
     "slip clutch": "Fit a slip clutch",
     "fuse": "Put a fuse at the battery",
@@ -105,6 +106,29 @@ class Drives(Assembly[AnswerT]):
             note = f"{train.ratio:.4g} : 1, {owned} of {2 * len(train.pairs)} cogs on hand"
             yield Candidate(_named(stages), name, (Edit(F.train, stages),), note, train.teeth)
 
+    @kept
+    def boxes(self) -> list[Box]:
+        """Three pairs on one spacing that with the dial cover the span of moves asked for."""
+        it, drive = self.it, self.case.setup.drive
+        if drive.slowest <= drive.quickest:
+            return []
+        plain = Span(it.span.quick / it.geared, it.span.slow / it.geared)
+        return three_speeds(self.cogs, plain, Span(drive.quickest, drive.slowest), OFFERED)
+
+    def _boxed(self) -> Iterable[Candidate]:
+        for box in self.boxes:
+            stages = tuple(
+                Stage(driver=pair.driver.id, driven=pair.driven.id) for pair in box.pairs
+            )
+            name = " · ".join(f"{pair.driver.teeth}:{pair.driven.teeth}" for pair in box.pairs)
+            style = self.answer.style
+            note = (
+                f"{write(1 - box.uncovered, 'percent', style)} covered, shafts "
+                f"{write(box.spacing, 'length', style)} apart"
+            )
+            teeth = sum(cog.teeth for pair in box.pairs for cog in pair)
+            yield Candidate(_named(stages), name, (Edit(F.gears, stages),), note, teeth)
+
     def rankings(self) -> Iterable[Ranking]:
         """Trains that would do, and motors."""
         if not self.used:
@@ -112,11 +136,20 @@ class Drives(Assembly[AnswerT]):
         drive = self.case.setup.drive
         yield Ranking(
             "trains",
-            "Trains of cogs",
+            "Trains",
             self._candidates,
             _named(drive.train),
             "drive.speed",
             ("drive.teeth",),
+            station="Drive",
+            by_size="fewest teeth",
+        )
+        yield Ranking(
+            "boxes",
+            "Three speeds",
+            self._boxed,
+            _named(drive.gears),
+            "drive.speed",
             station="Drive",
             by_size="fewest teeth",
         )
@@ -150,6 +183,9 @@ class Drives(Assembly[AnswerT]):
         yield Choices.of("Use a {}", motors, drive.motor)
         stages = {one: f"Drive it by: {one}" for one in axis.last}
         yield Choices.words(F.last, stages, drive.last)
+        if len(drive.gears) > 1:
+            others = {one: f"Put the {one} gear in" for one in GEARS[: len(drive.gears)]}
+            yield Choices.words(F.gear, others, drive.gear)
         yield Choices.words(F.guard, GUARDS, drive.guard)
         yield Numeric(F.wheel, 0.001, 0.006, 0.3, "Use a last wheel of {}")
         if axis.kind == "angle":
@@ -186,6 +222,8 @@ class Drives(Assembly[AnswerT]):
             Group("Motor", (F.source, *choice, F.motor, F.guard)),
             Group("Last stage", tuple(last)),
             Group("Cogs", ("driver", "driven"), F.train),
+            Group("Box of gears", ("driver", "driven"), F.gears),
+            Group("Gear", (F.gear, F.quickest, F.slowest)),
             Group("Power and sound", (F.train_play, *feeds, *sound)),
         )
 
@@ -195,6 +233,12 @@ class Drives(Assembly[AnswerT]):
             return
         it, style = self.it, self.answer.style
         yield "Gears", f"{it.ratio:.4g} : 1"
+        gears = self.case.setup.drive.gears
+        for name, stage in zip(GEARS, gears, strict=False):
+            driver, driven = (self.case.row("cogs", id) for id in (stage.driver, stage.driven))
+            share = driven.teeth / driver.teeth / it.geared
+            quick, slow = (write(one * share, "time", style) for one in it.span)
+            yield f"{name.capitalize()} gear", f"{quick} to {slow}"
         yield "Motor at the most", lamps.turns_a_minute(float(it.speed.max()))
         yield "Torque at the motor", write(float(it.torque.max()), "torque", style)
         yield "It draws", f"{lamps.watts(it):.3g} W"
@@ -245,7 +289,7 @@ class Drives(Assembly[AnswerT]):
         bill, drive = Bill(self.case), self.case.setup.drive
         bill.add("motor", "motors", drive.motor)
         counts: dict[str, int] = {}
-        for stage in drive.train:
+        for stage in drive.every:
             for id in (stage.driver, stage.driven):
                 counts[id] = counts.get(id, 0) + 1
         for id, count in counts.items():

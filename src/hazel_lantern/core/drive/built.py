@@ -93,7 +93,7 @@ def templates(it: Driving) -> tuple[Template, ...]:
     tuple of Template
     """
     material = it.case.workshop.catalogue.materials
-    rows = Counter(cog.id for pair in it.pairs for cog in (pair.driver, pair.driven))
+    rows = Counter(id for stage in it.drive.every for id in (stage.driver, stage.driven))
     found = []
     for id, count in rows.items():
         row: CogRow = it.case.row("cogs", id)

@@ -67,8 +67,7 @@ def fit(it: Driving) -> Found:
 )
 def speed(it: Driving) -> Found:
     """How much of the range is left: to the top at the greatest speed, to the least at the mean."""
-    top = float(it.speed.max())
-    mean = float(np.ptp(it.axis.place)) * it.turns / it.duration
+    top, mean, (quickest, slowest) = float(it.speed.max()), it.mean_speed, it.span
     if it.stepping:
         rate, fastest = float(it.steps.max()), it.motor.fastest_steps
         return Found(
@@ -76,7 +75,7 @@ def speed(it: Driving) -> Found:
             ("Runs at the asked pace", "Steps come too fast"),
             lambda s: (
                 f"The move asks up to {rate:.0f} full steps a second of {fastest:.0f}; it could be "
-                f"done in {write(it.duration * rate / fastest, 'time', s)}."
+                f"done in {write(quickest, 'time', s)}."
             ),
             working("steps a second it can do / asked", (("n", "asked", rate, "rate"),), "motor"),
         )
@@ -84,15 +83,9 @@ def speed(it: Driving) -> Found:
     load = max(float(it.torque.mean()), 0.0) / curve.stalled
     highest = float(np.max(curve.dial(np.maximum(it.torque, 0.0), it.speed)))
     middle = float(curve.dial(load * curve.stalled, mean))
-    # Where the load alone stalls it at its lowest dial, half of the lowest free speed is the least:
-    # slower, nothing but its own friction keeps it even.
-    least = curve.free * max(lowest - load, lowest / 2)
-    hardest = max(float(it.torque.max()), 0.0) / curve.stalled
-    quickest = it.duration * (top / curve.free) / max(1 - hardest, 1e-3)
-    slowest = it.duration * mean / least
-    slow = mean / least < 1 / max(highest, 1e-9)
+    slow = slowest / it.duration < 1 / max(highest, 1e-9)
     return Found(
-        min(1 / max(highest, 1e-9), mean / least),
+        min(1 / max(highest, 1e-9), slowest / it.duration),
         ("Runs at the asked pace", "Too slow for its dial" if slow else "Too fast for its motor"),
         lambda s: (
             f"The motor turns {turns_a_minute(mean)} on the average and "

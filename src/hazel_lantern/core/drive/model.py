@@ -50,6 +50,10 @@ class Drive(Frozen):
     axis: Literal["the move", "the pan"] = choice("Drives", "the move")
     motor: str = choice("Motor", "gearmotor-30", catalogue="motors")
     train: tuple[Stage, ...] = Field((), max_length=4, title="Cogs")
+    gears: tuple[Stage, ...] = Field((), max_length=3, title="Box of gears")
+    gear: Literal["first", "second", "third"] = choice("In gear", "first")
+    quickest: float = quantity("time", "Gears from a move of", 20.0, low=0.5, high=36000)
+    slowest: float = quantity("time", "to one of", 3600.0, low=1, high=360000)
     train_play: float = quantity("fine", "Play of a pair of cogs", 0.0002, low=0, high=0.01)
     last: Last = choice("Last stage", "line and spool")
     wheel: float = quantity("length", "Spool, roller, pulley or pinion", 0.04, low=0.002, high=1)
@@ -66,6 +70,22 @@ class Drive(Frozen):
     sound: bool = Field(False, title="The shot records sound")
     microphone: float = quantity("length", "Microphone from the motor", 1.5, low=0.05, high=50)
     speaker: float = quantity("length", "Microphone from who speaks", 0.6, low=0.05, high=50)
+
+    @property
+    def in_gear(self) -> tuple[Stage, ...]:
+        """The pair of the box that is in; none without a box."""
+        at = ("first", "second", "third").index(self.gear)
+        return self.gears[min(at, len(self.gears) - 1) :][:1] if self.gears else ()
+
+    @property
+    def stages(self) -> tuple[Stage, ...]:
+        """Every pair that turns, from the motor on: the gear that is in, and the train."""
+        return *self.in_gear, *self.train
+
+    @property
+    def every(self) -> tuple[Stage, ...]:
+        """Every pair there is, whichever gear is in."""
+        return *self.gears, *self.train
 
     @property
     def by_motor(self) -> bool:
