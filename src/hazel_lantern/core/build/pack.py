@@ -31,6 +31,7 @@ from hazel_lantern.core.build.tables import (
     made_table,
     parts_table,
     write_csv,
+    write_move,
 )
 from hazel_lantern.core.build.templates import write_templates
 from hazel_lantern.core.lamps import State
@@ -317,4 +318,5 @@ def write_pack(project: Project, rig: Rig, workshop: Workshop, folder: Path) -> 
     write_pdf(dossier, pdf, "Letter" if project.settings.style.imperial else "A4")
     style, title = project.settings.style, f"{project.name}: {rig.name}"
     drawn = write_templates(dossier.templates, folder, stem, style, title)
-    return [pdf, *write_csv(dossier, folder, stem), *drawn]
+    moved = write_move(dossier, folder, stem)
+    return [pdf, *write_csv(dossier, folder, stem), *moved, *drawn]

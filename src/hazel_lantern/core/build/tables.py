@@ -8,6 +8,7 @@ from collections.abc import Iterable, Sequence
 from pathlib import Path
 
 from hazel_lantern.core.build.dossier import Dossier
+from hazel_lantern.core.drive import export
 from hazel_lantern.core.files import write_whole
 from hazel_lantern.core.parts import Bolt
 from hazel_lantern.core.units import write
@@ -150,6 +151,39 @@ def to_csv(header: Sequence[str], rows: Iterable[Sequence[str]]) -> str:
     writer.writerow(header)
     writer.writerows(rows)
     return out.getvalue()
+
+
+def write_move(dossier: Dossier, folder: Path, stem: str) -> list[Path]:
+    """Write the move for a controller of one's own, where a motor drives the rig.
+
+    Parameters
+    ----------
+    dossier : Dossier
+    folder : Path
+    stem : str
+        What the files' names begin with.
+
+    Returns
+    -------
+    list of Path
+        None while it is moved by hand.
+
+    Raises
+    ------
+    OSError
+        If the folder cannot be written.
+    """
+    drives = dossier.assessment.family.drives
+    if not drives.used:
+        return []
+    texts = {"csv": export.move_csv(drives.it), "gcode": export.move_gcode(drives.it)}
+    folder.mkdir(parents=True, exist_ok=True)
+    files = []
+    for kind, text in texts.items():
+        path = folder / f"{stem}-move.{kind}"
+        write_whole(path, text)
+        files.append(path)
+    return files
 
 
 def write_csv(dossier: Dossier, folder: Path, stem: str) -> list[Path]:

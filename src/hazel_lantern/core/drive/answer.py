@@ -47,10 +47,13 @@ class Driving:
     ----------
     case : Case
     axis : Axis
+    times : (n,) array
+        Of its marks, s.
     """
 
     case: Case[Any]
     axis: Axis
+    times: Array
 
     @property
     def drive(self) -> Drive:

@@ -60,7 +60,7 @@ class Drives(Assembly[AnswerT]):
         """The drive and what it moves."""
         axes = self._axes()
         second = self.case.setup.drive.axis == "the pan" and len(axes) > 1
-        return Driving(self.case, axes[1 if second else 0])
+        return Driving(self.case, axes[1 if second else 0], self.answer.course.times)
 
     def checks(self) -> Iterable[tuple[Check, Any]]:
         """None while it is moved by hand: that keeps its push."""
