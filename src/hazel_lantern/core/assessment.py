@@ -187,7 +187,9 @@ class Assessment:
 
     def plots(self, station: str) -> tuple[PlotSpec, ...]:
         """The curves of a station."""
-        return self._all(one.plots(station) for one in self.family.everything)
+        found = self._all(one.plots(station) for one in self.family.everything)
+        by_hand = not self.family.drives.used
+        return tuple(one for one in found if by_hand or not one.by_hand)
 
     def groups(self, station: str) -> tuple[Group, ...]:
         """The fields of a station's bench."""

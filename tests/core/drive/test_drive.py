@@ -322,3 +322,18 @@ def test_boxes_are_ranked_by_what_they_cover_and_one_can_be_chosen(driven):
     assert len(chosen.drive.gears) == 3
     spacings = {round(pair.spacing, 6) for pair in boxes[0].pairs}
     assert len(spacings) == 1
+
+
+@pytest.mark.parametrize("rig", DEMO, ids=lambda rig: rig.name)
+def test_the_hand_has_no_plot_once_a_motor_moves_it(rig):
+    by_hand = [one.title for one in assess(rig).plots("Drive")]
+    driven = assess(changed(rig, drive__source="motor"))
+    by_motor = [one.title for one in driven.plots("Drive")]
+    assert len(by_motor) == len(by_hand)
+    assert "The motor" in by_motor
+    assert not {"The hand at the tail", "Push along the rails", "Push along the track"} & set(
+        by_motor
+    )
+    for one in driven.plots("Drive"):
+        for name in (*one.left, *one.right):
+            assert np.isfinite(driven.traces[name].values).all()

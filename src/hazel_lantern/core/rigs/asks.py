@@ -141,6 +141,8 @@ class PlotSpec:
         Shade what lies within the limit on both sides of nought, not what lies beyond it.
     across : str
         The trace to plot against, where it is not the place along the move.
+    by_hand : bool
+        Whether it is of the hand that pushes, and of no use once a motor does.
     """
 
     title: str
@@ -149,6 +151,7 @@ class PlotSpec:
     limit_lamp: str = ""
     band: bool = False
     across: str = ""
+    by_hand: bool = False
 
 
 @dataclass(frozen=True)

@@ -246,7 +246,7 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
             ),
             "Drive": (
                 PlotSpec("The move", ("speed",), ("acceleration",)),
-                PlotSpec("Push along the track", ("push",)),
+                PlotSpec("Push along the track", ("push",), by_hand=True),
                 spectrum,
             ),
         }.get(station, ())

@@ -285,7 +285,7 @@ class Jib(Family[JibDesign, JibAnswer]):
             ),
             "Drive": (
                 PlotSpec("The lens", ("speed",), ("height",)),
-                PlotSpec("The hand at the tail", ("handle",)),
+                PlotSpec("The hand at the tail", ("handle",), by_hand=True),
             ),
         }.get(station, ())
 

@@ -224,7 +224,7 @@ class Slider(Family[SliderDesign, SliderAnswer]):
             "Frame": (PlotSpec(title, ("drift",), ("horizon",), "frame-drift"),),
             "Drive": (
                 PlotSpec("The move", ("speed",), ("acceleration",)),
-                PlotSpec("Push along the rails", ("push",)),
+                PlotSpec("Push along the rails", ("push",), by_hand=True),
             ),
         }.get(station, ())
 
