@@ -139,6 +139,8 @@ class RankedChoice(QWidget):
         if self._ranking is not None and same(self._for, self._key(self._ranking)):
             self._rows = rows
             self._show()
+            if not rows:
+                self._note.setText("none would do")
 
     def _show(self) -> None:
         found, ranking = self.session.assessment, self._ranking

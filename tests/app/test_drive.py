@@ -1,0 +1,66 @@
+"""The drive at its station: chosen, geared from the list, told when nothing would do, undone."""
+
+import pytest
+
+from hazel_lantern.app.tape import TapeBar
+from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.lamps import State
+
+
+@pytest.fixture
+def bench(window):
+    window.session.go_to_station("Drive")
+    return window.desk.benches["Drive"]
+
+
+def motor(window, *more):
+    assert window.session.edit(Edit("drive.source", "motor"), *more) == ""
+
+
+def ranked(bench, qtbot, title):
+    tabs = bench.ranked._tab_buttons
+    tabs[title].click()
+    qtbot.waitUntil(lambda: bool(bench.ranked.list.ids), timeout=20000)
+    qtbot.waitUntil(lambda: not bench.ranked.worker.busy, timeout=20000)
+    return bench.ranked.list
+
+
+def test_a_motor_lights_its_lamps_and_undo_takes_them_away(window, bench):
+    assert "drive.speed" not in window.desk.lamps.rows
+    motor(window)
+    assert "drive.speed" in window.desk.lamps.rows
+    window.session.document.undo()
+    assert "drive.speed" not in window.desk.lamps.rows
+
+
+def test_a_crane_is_geared_down_by_a_click_and_its_lamp_lights(window, bench, hand, qtbot):
+    window.session.document.look_at(1)
+    motor(
+        window,
+        Edit("drive.last", "sector"),
+        Edit("drive.wheel", 0.036),
+        Edit("drive.guard", "slip clutch"),
+        Edit("shot.pace.duration", 2700.0),
+    )
+    session = window.session
+    assert session.assessment.by_id["drive.speed"].state is State.FAILS
+    cards = ranked(bench, qtbot, "trains")
+    hand.click_card(cards, cards.ids[0])
+    assert session.rig.drive.train
+    assert session.assessment.by_id["drive.speed"].state is State.HOLDS
+    assert window.desk.stage.isVisible()
+
+
+def test_a_list_without_a_choice_says_so(window, bench, qtbot):
+    """A step motor on a large spool is too slow for any gears but faster ones."""
+    motor(window, Edit("drive.motor", "step-42"), Edit("drive.wheel", 0.012))
+    bench.ranked._tab_buttons["trains"].click()
+    qtbot.waitUntil(lambda: bench.ranked._note.text() == "none would do", timeout=20000)
+
+
+def test_the_button_of_a_long_move_is_not_cut_off(window, bench):
+    window.session.document.look_at(1)
+    assert window.session.edit(Edit("shot.pace.duration", 2700.0)) == ""
+    button = window.findChild(TapeBar).button
+    assert button.text().endswith(" of 45 min")
+    assert button.sizeHint().width() <= button.width()
