@@ -13,6 +13,8 @@ from PyQt6.QtTest import QTest
 
 from hazel_lantern.app.start import make_app, make_window, opened
 from hazel_lantern.app.window import Window
+from hazel_lantern.core.drive.model import Stage
+from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.project.store import Store
 
 OUT = Path(__file__).parent.parent / "docs" / "screenshots"
@@ -70,6 +72,20 @@ def main() -> int:
     session.go_to_station("Build")
     desk.benches["Build"].pages.turn_to(2)
     keep(window, "jib-holes")
+    session.go_to_station("Drive")
+    geared = Stage(driver="plywood-2-12", driven="plywood-2-60")
+    session.edit(
+        Edit("drive.source", "motor"),
+        Edit("drive.last", "sector"),
+        Edit("drive.wheel", 0.036),
+        Edit("drive.guard", "slip clutch"),
+        Edit("drive.train", (geared, geared)),
+        Edit("shot.pace.duration", 900.0),
+    )
+    desk.lamps.toggle("drive.speed")
+    keep(window, "jib-drive")
+    desk.lamps.toggle("drive.speed")
+    session.document.undo()
     session.document.look_at(2)
     session.go_to_station("Frame")
     desk.benches["Frame"].pages.turn_to(0)

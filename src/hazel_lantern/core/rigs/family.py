@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.drive.assembly import Drives
+from hazel_lantern.core.drive.shown import Shown
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.load import Load
 from hazel_lantern.core.parts import Part, Piece
@@ -98,7 +99,7 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
     @kept
     def everything(self) -> tuple[Assembly[AnswerT], ...]:
         """The family itself, all of its assemblies, and what drives it."""
-        return self, *self.assemblies(), self.drives
+        return self, *self.assemblies(), Shown(self.answer, self.axes), self.drives
 
     @kept
     def drives(self) -> Drives[AnswerT]:

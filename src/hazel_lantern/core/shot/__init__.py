@@ -11,6 +11,7 @@ from hazel_lantern.core.fields import Frozen, choice, quantity, refs
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.shot.moves import AnyMove, Arc, Line, Move, Rise
 from hazel_lantern.core.shot.pace import Pace
+from hazel_lantern.core.shot.played import Played
 
 __all__ = [
     "Arc",
@@ -71,6 +72,7 @@ class Shot(Frozen):
 
     move: AnyMove = Line()
     pace: Pace = Pace()
+    played: Played = Played()
     camera_height: float = quantity("length", "Lens height", 1.3, low=0.02, high=20)
     lens: Lens = Lens()
     subject: Subject = Subject()

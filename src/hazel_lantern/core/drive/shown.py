@@ -1,0 +1,234 @@
+"""Lamps of how a move is shown: seconds on screen, blur, light; dark at real pace."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Iterable
+from typing import Any
+
+import numpy as np
+
+from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.lamps import Check, Found, State, check, working
+from hazel_lantern.core.mechanics.driving import Frames, time_lapse
+from hazel_lantern.core.rigs.asks import Choices, Group, Lever, Numeric
+from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
+from hazel_lantern.core.shot import S
+from hazel_lantern.core.units import write
+
+#: Between two frames a camera needs so much besides its exposure, s.
+BETWEEN = 0.5
+#: Blur of a frame that is taken for movement, as a share of the frame's width.
+BLUR = 12 / 1920
+#: Of a pulse of the light a frame may hold so much more or less than whole ones.
+PART = 0.1
+
+
+class Shown(Assembly[AnswerT]):
+    """How the move is shown; answers nothing at real pace but its own choice."""
+
+    def __init__(self, answer: AnswerT, axes: Callable[[], tuple[Axis, ...]]) -> None:
+        super().__init__(answer)
+        self._axes = axes
+
+    @property
+    def used(self) -> bool:
+        """Whether it is not shown as it is."""
+        return bool(self.answer.shot.played.kind != "real time")
+
+    @property
+    def lapse(self) -> bool:
+        """Whether it is a time-lapse."""
+        return bool(self.answer.shot.played.kind == "time-lapse")
+
+    def checks(self) -> Iterable[tuple[Check, Any]]:
+        """None at real pace."""
+        return super().checks() if self.used else ()
+
+    @property
+    def frames(self) -> Frames:
+        """Of a time-lapse: how many, how far apart, and the way of one."""
+        played, axis = self.answer.shot.played, self._axes()[0]
+        duration = self.answer.shot.pace.duration
+        times = self.answer.course.times
+        return time_lapse(duration, played.screen, played.shown, axis.place, times)
+
+    @check(
+        "shot.screen-time",
+        "Long enough on screen",
+        "Drive",
+        "time",
+        None,
+        "at least",
+        "the seconds on screen that are asked for; of a time-lapse, time between two frames for "
+        "exposure and camera",
+    )
+    def screen_time(self) -> Found:
+        """Seconds on screen of a slowed move; time between the frames of a time-lapse."""
+        played, duration = self.answer.shot.played, self.answer.shot.pace.duration
+        if self.lapse:
+            frames, least = self.frames, played.exposure + BETWEEN
+            return Found(
+                frames.interval,
+                ("Time between frames", "Frames come too quickly"),
+                lambda s: (
+                    f"{frames.count} frames, one every {write(frames.interval, 'time', s)}, make "
+                    f"{write(played.screen, 'time', s)} on screen; exposure and camera need "
+                    f"{write(least, 'time', s)}."
+                ),
+                working(
+                    "interval = work / (seconds on screen × rate)",
+                    (
+                        ("work", "the move takes", duration, "time"),
+                        ("frames", "in all", frames.count, "count"),
+                    ),
+                    "counting",
+                ),
+                limit=least,
+            )
+        seen = duration * played.captured / played.shown
+        return Found(
+            seen,
+            ("Long enough on screen", "Over too soon on screen"),
+            lambda s: (
+                f"{write(duration, 'time', s)} captured at {played.captured:g} frames a second and "
+                f"shown at {played.shown:g} last {write(seen, 'time', s)} on screen."
+            ),
+            working(
+                "seconds on screen = T × captured / shown",
+                (("T", "the move takes", duration, "time"),),
+                "counting",
+            ),
+            limit=played.screen,
+        )
+
+    @check(
+        "shot.capture",
+        "Frames are sharp",
+        "Drive",
+        "px",
+        None,
+        "at most",
+        "12 px of blur in a frame 1920 px wide; the buffer holds the whole move",
+    )
+    def capture(self) -> Found:
+        """Blur of the quickest frame, and whether the buffer holds the move."""
+        played, shot, axis = self.answer.shot.played, self.answer.shot, self._axes()[0]
+        quick = float(np.abs(axis.speed).max()) * axis.pixels
+        blur = quick * played.exposure
+        full = played.kind == "slow motion" and shot.pace.duration > played.buffer
+        late = shot.pace.duration - played.buffer
+        return Found(
+            blur,
+            (
+                "Buffer is shorter than the move" if full else "Frames are sharp",
+                "Frames are blurred",
+            ),
+            lambda s: (
+                f"In its quickest frame the picture moves by {write(blur, 'px', s)} while the "
+                f"shutter is open."
+                + (
+                    f" The buffer holds the last {write(played.buffer, 'time', s)}: what comes "
+                    f"before {write(late, 'time', s)} is lost if you stop at the end."
+                    if full
+                    else ""
+                )
+            ),
+            working(
+                "blur = v × exposure",
+                (
+                    ("v", "greatest speed in the picture, px a second", quick, "number"),
+                    ("exposure", "one over", played.shutter, "number"),
+                ),
+                "pinhole projection",
+            ),
+            limit=BLUR * shot.lens.frame_width,
+            at_best=State.TIGHT if full else State.HOLDS,
+        )
+
+    @check(
+        "shot.light",
+        "Light does not flicker",
+        "Drive",
+        "number",
+        PART,
+        "at most",
+        "whole pulses of the light in an exposure, within a tenth of one",
+    )
+    def light(self) -> Found:
+        """Whether an exposure holds whole pulses of the light."""
+        played = self.answer.shot.played
+        pulses = played.flicker * played.exposure
+        off = abs(pulses - max(round(pulses), 1)) if played.flicker else 0.0
+        # Of many pulses a part of one is little.
+        shown = off / max(pulses, 1.0) if played.flicker else 0.0
+        stops = math.log2(played.captured / played.shown) if not self.lapse else 0.0
+        return Found(
+            shown,
+            ("Light does not flicker", "Light flickers"),
+            lambda s: (
+                (
+                    f"An exposure holds {pulses:.3g} pulses of the light."
+                    if played.flicker
+                    else "Daylight does not pulse."
+                )
+                + (
+                    f" {stops:.1f} stops of light less than at {played.shown:g} frames a second."
+                    if stops > 0
+                    else ""
+                )
+            ),
+            working(
+                "pulses = 2 × mains frequency × exposure",
+                (
+                    ("pulses", "a second", played.flicker, "number"),
+                    ("exposure", "one over", played.shutter, "number"),
+                ),
+                "lamps on mains pulse twice a period",
+            ),
+        )
+
+    def levers(self) -> Iterable[Lever]:
+        """Shutter, rate, and a longer move."""
+        if not self.used:
+            return
+        yield Numeric(S.played.shutter, 5.0, 5.0, 4000.0, "Set the shutter to one over {}")
+        pulses = self.answer.shot.played.flicker
+        if pulses:
+            whole = (round(pulses / 2), round(pulses))
+            yield Choices(
+                tuple(
+                    (f"Set the shutter to one over {one}", (Edit(S.played.shutter, float(one)),))
+                    for one in whole
+                )
+            )
+        if not self.lapse:
+            yield Numeric(S.played.captured, 5.0, 10.0, 1000.0, "Capture {} frames")
+        asked = "the seconds on screen"
+        yield Numeric(S.played.screen, 0.5, 0.5, 600.0, "Ask for {} on screen", loses=asked)
+        slower = "Take {} for the move"
+        lost = "the time asked for"
+        yield Numeric(S.pace.duration, 1.0, 0.5, 36000.0, slower, loses=lost)
+
+    def groups(self, station: str) -> Iterable[Group]:
+        """Its fields, where the pace of the move is."""
+        if station != "Drive":
+            return ()
+        p = S.played
+        if not self.used:
+            return (Group("Shown", (p.kind,)),)
+        if self.lapse:
+            return (Group("Shown", (p.kind, p.screen, p.shown, p.shutter, p.light)),)
+        slow = (p.kind, p.captured, p.shown, p.screen, p.shutter, p.buffer, p.light)
+        return (Group("Shown", slow),)
+
+    def readout(self, station: str) -> Iterable[tuple[str, str]]:
+        """Frames of a time-lapse."""
+        if station == "Drive" and self.lapse:
+            frames, style, kind = self.frames, self.answer.style, self._axes()[0].kind
+            kind = "angle" if kind == "angle" else "fine"
+            yield "Frames", f"{frames.count}"
+            yield "One every", write(frames.interval, "time", style)
+            yield "Way of a frame", write(frames.way, kind, style)
+            yield "at the most", write(frames.greatest, kind, style)

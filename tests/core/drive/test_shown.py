@@ -1,0 +1,98 @@
+"""How a move is shown: counted by hand."""
+
+import math
+
+import pytest
+
+from hazel_lantern.core.lamps import State
+from hazel_lantern.core.units import Style
+from tests.conftest import assess, changed, check_way_forward
+
+SLOW = {"shot__played__kind": "slow motion", "shot__pace__duration": 2.0}
+LAPSE = {"shot__played__kind": "time-lapse", "shot__pace__duration": 2700.0}
+
+
+def lamp(rig, name):
+    return assess(rig).by_id[f"shot.{name}"]
+
+
+def test_at_real_pace_its_lamps_are_dark(rig):
+    assert not [id for id in assess(rig).by_id if id.startswith("shot.")]
+
+
+def test_two_seconds_at_four_times_the_rate_last_eight(rig):
+    slow = changed(rig, **SLOW)
+    seen = lamp(slow, "screen-time")
+    assert seen.value == pytest.approx(2.0 * 100 / 25)
+    assert seen.state is State.FAILS
+    assert lamp(changed(slow, shot__played__screen=5.0), "screen-time").state is State.HOLDS
+
+
+def test_three_quarters_of_an_hour_in_ten_seconds(rig):
+    lapse = changed(rig, **LAPSE)
+    found = assess(lapse)
+    assert found.by_id["shot.screen-time"].value == pytest.approx(10.8)
+    told = dict(found.readout("Drive"))
+    assert told["Frames"] == "250"
+    way = rig.shot.move.distance / 250
+    assert told["Way of a frame"] == f"{way * 1e3:.2f} mm".replace("0 mm", " mm")
+    quick = changed(lapse, shot__pace__duration=60.0)
+    assert lamp(quick, "screen-time").headline == "Frames come too quickly"
+
+
+def test_blur_is_speed_in_the_picture_times_exposure(rig):
+    found = assess(changed(rig, **SLOW, shot__played__shutter=50.0))
+    axis = found.axis
+    blur = float(abs(axis.speed).max()) * axis.pixels / 50
+    assert found.by_id["shot.capture"].value == pytest.approx(blur)
+
+
+def test_a_buffer_shorter_than_the_move_is_said(rig):
+    long = changed(rig, **{**SLOW, "shot__pace__duration": 9.0}, shot__played__shutter=2000.0)
+    told = lamp(long, "capture")
+    assert told.state is State.TIGHT
+    assert "5 s is lost" in told.meaning(Style())
+
+
+@pytest.mark.parametrize(
+    ("light", "shutter", "state"),
+    [
+        ("lamps at 50 Hz", 50.0, State.HOLDS),
+        ("lamps at 50 Hz", 100.0, State.HOLDS),
+        ("lamps at 50 Hz", 240.0, State.FAILS),
+        ("lamps at 60 Hz", 60.0, State.HOLDS),
+        ("lamps at 60 Hz", 50.0, State.FAILS),
+        ("daylight", 1000.0, State.HOLDS),
+    ],
+)
+def test_lamps_on_mains_flicker_but_for_whole_pulses(rig, light, shutter, state):
+    lit = changed(rig, **SLOW, shot__played__light=light, shot__played__shutter=shutter)
+    assert lamp(lit, "light").state is state
+
+
+def test_four_times_the_rate_loses_two_stops(rig):
+    assert math.log2(100 / 25) == 2
+    assert "2.0 stops" in lamp(changed(rig, **SLOW), "light").meaning(Style())
+
+
+@pytest.mark.parametrize(
+    ("changes", "name"),
+    [
+        ({**SLOW, "shot__played__shutter": 30.0}, "capture"),
+        ({**SLOW, "shot__played__screen": 12.0}, "screen-time"),
+        (
+            {
+                "shot__played__kind": "slow motion",
+                "shot__pace__duration": 20.0,
+                "shot__played__buffer": 30.0,
+                "shot__played__light": "lamps at 50 Hz",
+                "shot__played__shutter": 240.0,
+            },
+            "light",
+        ),
+    ],
+)
+def test_each_has_a_way_forward(rig, settings, workshop, changes, name):
+    bad = changed(rig, **changes)
+    assert lamp(bad, name).state is State.FAILS
+    check_way_forward(bad, f"shot.{name}", settings, workshop)
