@@ -337,3 +337,15 @@ def test_the_hand_has_no_plot_once_a_motor_moves_it(rig):
     for one in driven.plots("Drive"):
         for name in (*one.left, *one.right):
             assert np.isfinite(driven.traces[name].values).all()
+
+
+def test_a_mended_pinion_has_whole_teeth_and_enough_of_them(driven, settings, workshop):
+    slow = changed(driven, shot__pace__duration=2700.0)
+    levers = assess(slow).levers()
+    (pinion,) = (one for one in levers if getattr(one, "path", "") == "drive.wheel")
+    assert pinion.low == pytest.approx(12 * 0.002)
+    assert pinion.step == pytest.approx(0.002)
+    for offer in mends.find("drive.speed", Case(slow, settings, workshop)):
+        wheel = apply(slow, offer.edits).drive.wheel
+        assert wheel / 0.002 == pytest.approx(round(wheel / 0.002))
+        assert wheel >= 0.024 - 1e-9

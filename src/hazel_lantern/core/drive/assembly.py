@@ -10,7 +10,7 @@ import numpy as np
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.drive import built, lamps
 from hazel_lantern.core.drive.answer import Driving
-from hazel_lantern.core.drive.model import SPRINGY, F, Stage
+from hazel_lantern.core.drive.model import SPRINGY, TOOTHED, F, Stage
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import Check
 from hazel_lantern.core.lazy import kept
@@ -34,6 +34,8 @@ from hazel_lantern.core.units import write
 #: Of each cog that can be bought so many are looked at; how many trains are offered, of how many
 #: stages.
 BUYABLE, OFFERED, STAGES = 2, 8, 4
+#: Teeth of a pinion at the least.
+FEWEST = 12
 #: A train that comes so near to the middle of the motor's range is as good as any.
 NEAR = 0.03
 GEARS = ("first", "second", "third")
@@ -104,7 +106,7 @@ class Drives(Assembly[AnswerT]):
             name = " · ".join(f"{pair.driver.teeth}:{pair.driven.teeth}" for pair in train.pairs)
             owned = sum(bool(shelf.count_of(cog.id)) for pair in train.pairs for cog in pair)
             note = f"{train.ratio:.4g} : 1, {owned} of {2 * len(train.pairs)} cogs on hand"
-            yield Candidate(_named(stages), name, (Edit(F.train, stages),), note, train.teeth)
+            yield Candidate(_named(stages), name, (Edit(F.train, stages),), note, train.error)
 
     @kept
     def boxes(self) -> list[Box]:
@@ -126,8 +128,8 @@ class Drives(Assembly[AnswerT]):
                 f"{write(1 - box.uncovered, 'percent', style)} covered, shafts "
                 f"{write(box.spacing, 'length', style)} apart"
             )
-            teeth = sum(cog.teeth for pair in box.pairs for cog in pair)
-            yield Candidate(_named(stages), name, (Edit(F.gears, stages),), note, teeth)
+            edits = (Edit(F.gears, stages),)
+            yield Candidate(_named(stages), name, edits, note, box.uncovered)
 
     def rankings(self) -> Iterable[Ranking]:
         """Trains that would do, and motors."""
@@ -142,7 +144,7 @@ class Drives(Assembly[AnswerT]):
             "drive.speed",
             ("drive.teeth",),
             station="Drive",
-            by_size="fewest teeth",
+            by_size="nearest",
         )
         yield Ranking(
             "boxes",
@@ -151,7 +153,7 @@ class Drives(Assembly[AnswerT]):
             _named(drive.gears),
             "drive.speed",
             station="Drive",
-            by_size="fewest teeth",
+            by_size="covers most",
         )
         yield Ranking(
             "motors",
@@ -187,9 +189,16 @@ class Drives(Assembly[AnswerT]):
             others = {one: f"Put the {one} gear in" for one in GEARS[: len(drive.gears)]}
             yield Choices.words(F.gear, others, drive.gear)
         yield Choices.words(F.guard, GUARDS, drive.guard)
-        yield Numeric(F.wheel, 0.001, 0.006, 0.3, "Use a last wheel of {}")
+        if self.it.last in TOOTHED:
+            # Whole teeth, and not so few that the flanks are cut away.
+            tooth = drive.module
+            few, many = FEWEST * tooth, 60 * tooth
+            yield Numeric(F.wheel, tooth, few, many, "Use a pinion {} across its pitch circle")
+        else:
+            yield Numeric(F.wheel, 0.001, 0.006, 0.3, "Use a last wheel of {}")
         if axis.kind == "angle":
-            yield Numeric(F.ring, 0.005, 0.03, 1.0, "Make the sector, ring or lever {}")
+            step = drive.module / 2 if self.it.last in TOOTHED else 0.005
+            yield Numeric(F.ring, step, 0.03, 0.4, "Make the sector, ring or lever {}")
         yield Numeric(F.stiffness, 500.0, 500.0, 1e6, "Use a line of {} for doubling")
         yield Numeric(F.train_play, 0.00005, 0.0, 0.002, "Mesh the cogs within {}")
         yield Numeric(F.capacity, 1.0, 1.0, 100.0, "Use a battery of {} ampere-hours")
