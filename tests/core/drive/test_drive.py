@@ -349,3 +349,28 @@ def test_a_mended_pinion_has_whole_teeth_and_enough_of_them(driven, settings, wo
         wheel = apply(slow, offer.edits).drive.wheel
         assert wheel / 0.002 == pytest.approx(round(wheel / 0.002))
         assert wheel >= 0.024 - 1e-9
+
+
+def test_losses_help_a_motor_that_the_load_drives(rig):
+    down = changed(rig, **BELT, shot__move__tilt=math.radians(-20), shot__pace__duration=30.0)
+    it = assess(down).family.drives.it
+    assert it.effort.max() < 0
+    assert it.torque == pytest.approx(it.effort * 0.95 * 20 * 0.002 / TURN)
+    # What drives it by itself is not lifted at the start.
+    assert it.starting == 0.0
+
+
+def test_half_of_a_pairs_play_is_taken_off_each_cog(driven):
+    def thickness(play):
+        stage = Stage(driver="plywood-2-18", driven="plywood-2-54")
+        cut = assess(changed(driven, drive__train=(stage,), drive__train_play=play))
+        made = next(one for one in cut.templates() if one.part == "Plywood cog 18, module 2")
+        (bore,) = made.holes
+        x, y = np.array(made.outline).T - np.array([[bore.x], [bore.y]])
+        # The first tooth points along x; its falling flank comes second.
+        radius, angle = np.hypot(x, y)[60:120], np.arctan2(y, x)[60:120]
+        half = np.interp(0.018, radius[::-1], angle[::-1])
+        return 2 * half * 0.018
+
+    assert thickness(0.0) == pytest.approx(math.pi * 0.001, rel=2e-3)
+    assert thickness(0.0) - thickness(0.0004) == pytest.approx(0.0002, rel=0.02)

@@ -7,7 +7,7 @@ import pytest
 
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.rigs.slider.lamps_ride import bump, unsteady
+from hazel_lantern.core.rigs.slider.lamps_ride import _mean_squares, bump, unsteady
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import assess, changed, check_way_forward
@@ -105,3 +105,14 @@ def test_wheels_beside_one_rail_guide_over_half_of_their_base(rig):
     four, three = assess(slot), assess(changed(slot, **THREE))
     jam = [one.by_id["slider.jam"].value for one in (four, three)]
     assert jam[1] == pytest.approx(jam[0] / 2)
+
+
+@pytest.mark.parametrize("wheels", ["four places", "three places"])
+def test_what_a_wheel_out_of_round_does_follows_from_the_plane_of_all(rig, wheels):
+    """Each place lifted by one: the plane through all of them, squares added."""
+    answer = assess(changed(rig, design__carriage__stands_on=wheels)).answer
+    corners = [(-0.5, -0.5), (-0.5, 0.5), (0.5, -0.5), (0.5, 0.5)]
+    if wheels == "three places":
+        corners = [(-0.5, -0.5), (0.5, -0.5), (0.0, 0.5)]
+    plane = np.linalg.pinv(np.array([(1.0, x, y) for x, y in corners]))
+    assert _mean_squares(answer) == pytest.approx((plane**2).sum(axis=1))
