@@ -374,3 +374,14 @@ def test_half_of_a_pairs_play_is_taken_off_each_cog(driven):
 
     assert thickness(0.0) == pytest.approx(math.pi * 0.001, rel=2e-3)
     assert thickness(0.0) - thickness(0.0004) == pytest.approx(0.0002, rel=0.02)
+
+
+def test_where_a_motor_moves_it_no_hand_wavers_or_pushes(rig):
+    shaky = changed(rig, design__drive__push_height=0.5)
+    hand, belt = assess(shaky), assess(changed(shaky, **BELT))
+    assert hand.answer.by_hand
+    assert not belt.answer.by_hand
+    assert belt.by_id["slider.ride"].value < hand.by_id["slider.ride"].value
+    assert belt.by_id["slider.tip"].value >= hand.by_id["slider.tip"].value
+    crank = assess(changed(rig, **BELT, design__drive__kind="hand crank"))
+    assert "Turns of the crank" not in dict(crank.readout("Drive"))

@@ -205,7 +205,7 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
         """All that rolls as one mass over the wheels, places from the ground they stand on."""
         design, found = self.design, self.lumps
         pushed_at = design.platform.height
-        if design.drive.kind == "by hand" and design.drive.handle == "a hand on it":
+        if self.by_hand and design.drive.handle == "a hand on it":
             # A handle bolted to the deck turns with the hand: it pushes where it is bolted on.
             pushed_at = design.drive.height - self.ground
         mass = sum(lump.mass for lump in found)

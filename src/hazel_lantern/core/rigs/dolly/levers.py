@@ -133,7 +133,7 @@ def levers(answer: DollyAnswer) -> Iterable[Lever]:
     yield Numeric(F.platform.length, 0.01, wheels.wheelbase, 2.4, "Make the platform {} long")
     yield Numeric(F.platform.width, 0.01, 0.3, 1.6, "Make the platform {} wide")
     yield Numeric(F.wheels.wheelbase, 0.01, 0.2, platform.length, "Set the wheelbase to {}")
-    if design.drive.kind == "by hand":
+    if answer.by_hand:
         yield Choices.words(F.drive.handle, HANDLES, design.drive.handle)
     yield Numeric(F.drive.height, 0.05, 0.1, 1.6, "Push at a height of {}")
     yield Numeric(F.drive.stopping, 1.0, 1.0, 80.0, "Stop it with a pull of {}")

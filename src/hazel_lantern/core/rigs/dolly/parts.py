@@ -37,8 +37,9 @@ def parts_list(answer: DollyAnswer) -> tuple[Part, ...]:
     if mount:
         bill.hardware("wheel-mounts", mount, sets)
     bill.bolts(built.bolts(answer), built.templates(answer))
-    crank_parts(bill, design.drive, 2 * track.length)
-    if design.drive.kind == "by hand" and design.drive.handle == "a rigid handle":
+    if not answer.case.setup.drive.by_motor:
+        crank_parts(bill, design.drive, 2 * track.length)
+    if answer.by_hand and design.drive.handle == "a rigid handle":
         bill.hardware("handle", "push-handle")
     bill.hardware("deck", "dolly-deck", mass=platform.mass)
     if platform.mount == "stand":

@@ -47,7 +47,7 @@ class HandCrank(Assembly[AnswerT]):
 
     @property
     def _used(self) -> bool:
-        return self._drive.kind == "hand crank"
+        return self._drive.kind == "hand crank" and not self.case.setup.drive.by_motor
 
     def readout(self, station: str) -> Iterable[tuple[str, str]]:
         """Turns and force at the crank."""

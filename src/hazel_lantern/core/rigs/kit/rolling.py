@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from typing import ClassVar
+from typing import Any, ClassVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -61,6 +61,12 @@ class RollingAnswer(Answer[DesignT]):
             speed=move.sense * motion.speed,
             acceleration=move.sense * motion.acceleration,
         )
+
+    @property
+    def by_hand(self) -> bool:
+        """Whether a hand pushes it: no crank of its own, and no motor."""
+        design: Any = self.design
+        return bool(design.drive.kind == "by hand" and not self.case.setup.drive.by_motor)
 
     #: Last stages by which it can be driven.
     last_stages: ClassVar[tuple[str, ...]] = (

@@ -232,7 +232,7 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         """The fields of each station's bench."""
         design, f = self.answer.design, F
         if station == "Drive":
-            by_hand = [f.drive.handle] if design.drive.kind == "by hand" else []
+            by_hand = [f.drive.handle] if self.answer.by_hand else []
             drive = [
                 f.drive.kind,
                 *by_hand,

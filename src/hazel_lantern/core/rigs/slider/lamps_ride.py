@@ -52,7 +52,7 @@ def _jolt(answer: SliderAnswer) -> float:
 def unsteady(answer: SliderAnswer) -> float:
     """How far a hand that wavers sends the carriage to and fro along its rails, m."""
     drive = answer.design.drive
-    if drive.kind != "by hand":
+    if not answer.by_hand:
         return 0.0
     force = answer.settings.hand_unsteady
     if drive.soft:

@@ -112,7 +112,7 @@ def levers(answer: SliderAnswer) -> Iterable[Lever]:
     yield Numeric(F.carriage.mass, 0.1, carriage.mass, 20.0, "Weigh the carriage down to {}")
     if rails.flaws != "nothing":
         yield Numeric(F.rails.flaw, 0.00005, 0.0, 0.002, FLAWS[rails.flaws])
-    if design.drive.kind == "by hand" and not design.drive.soft:
+    if answer.by_hand and not design.drive.soft:
         yield Choices.words(F.drive.handle, LINKS, design.drive.handle)
     if rails.ends == "pushed into fittings":
         yield Choices.words(F.rails.ends, ENDS, rails.ends)

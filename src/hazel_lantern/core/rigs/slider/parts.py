@@ -32,7 +32,7 @@ def parts_list(answer: SliderAnswer) -> tuple[Part, ...]:
     elif pair:
         bill.hardware("end-fittings", "pipe-fitting", 4)
         bill.hardware("end-pipes", "end-pipe", 2)
-    if design.drive.soft:
+    if answer.by_hand and design.drive.soft:
         bill.hardware("soft-link", "soft-link")
     if answer.on_stands:
         count = len(answer.supports)
@@ -46,7 +46,8 @@ def parts_list(answer: SliderAnswer) -> tuple[Part, ...]:
         if answer.held:
             bill.hardware("saddles", "rail-saddle", supports.count * answer.rails)
             bill.hardware("block-fixings", "block-fixing", supports.count)
-    crank_parts(bill, design.drive, 2 * design.rails.length + 1.0)
+    if not answer.case.setup.drive.by_motor:
+        crank_parts(bill, design.drive, 2 * design.rails.length + 1.0)
     if design.drive.brake:
         bill.hardware("brake", "brake")
     if answer.shot.move.slope:

@@ -97,7 +97,7 @@ def stance(answer: SliderAnswer) -> Stance:
     pulled = carried.mass * answer.course.acceleration
     ahead = Place(cos, 0.0, sin)
     drives = [(Place(*(-pulled * one for one in ahead)), centre)]
-    if design.drive.kind == "by hand":
+    if answer.by_hand:
         hand = _on_the_rails(answer, out, -design.drive.push_offset, design.drive.push_height)
         drives.append((Place(*(answer.push * one for one in ahead)), hand))
     lens = carriage.screw_height + answer.load.lens_axis
@@ -131,7 +131,7 @@ def riding(answer: SliderAnswer) -> Stance:
     pulled = carried.mass * answer.course.acceleration
     ahead = Place(cos, 0.0, sin)
     drives = [(Place(*(-pulled * one for one in ahead)), centre)]
-    if design.drive.kind == "by hand":
+    if answer.by_hand:
         hand = on(0.0, -design.drive.push_offset, design.drive.push_height)
         drives.append((Place(*(answer.push * one for one in ahead)), hand))
     carriage, lens = design.carriage, design.carriage.screw_height + answer.load.lens_axis
