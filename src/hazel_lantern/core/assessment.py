@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from hazel_lantern.core.axis import Axis
-from hazel_lantern.core.lamps import Lamp, State, worst
+from hazel_lantern.core.lamps import Lamp, State, full_id, worst
 from hazel_lantern.core.lazy import Lazy, kept
 from hazel_lantern.core.parts import Bolt, Hole, Part, Piece, Step, Template
 from hazel_lantern.core.poses import Poses, Shake, Trace, Turn
@@ -104,7 +104,7 @@ class Assessment:
         name, settings = self.family.id, self.case.settings
         return Lazy(
             {
-                check.full_id(name): partial(check.lamp, name, subject, settings)
+                full_id(check.id, name): partial(check.lamp, name, subject, settings)
                 for one in self.family.everything
                 for check, subject in one.checks()
             }
@@ -112,7 +112,7 @@ class Assessment:
 
     def lamp(self, check: str) -> Lamp:
         """The lamp of a check of this family."""
-        return self.by_id[check if "." in check else f"{self.family.id}.{check}"]
+        return self.by_id[full_id(check, self.family.id)]
 
     @kept
     def lamps(self) -> tuple[Lamp, ...]:

@@ -58,9 +58,13 @@ class Axis:
     @property
     def free(self) -> Array:
         """Effort but for friction."""
-        return np.asarray(
-            self.effort - sum(self.resisting[one] for one in self.friction), dtype=np.float64
-        )
+        return np.asarray(self.effort - self.rubbing)
+
+    @property
+    def rubbing(self) -> Array:
+        """All that is friction, with its sign."""
+        none = np.zeros_like(self.place)
+        return np.asarray(sum((self.resisting[one] for one in self.friction), start=none))
 
     @property
     def effort(self) -> Array:

@@ -217,6 +217,47 @@ class Found:
     at_best: State = State.HOLDS
 
 
+def not_at_stake(
+    words: str,
+    why: str,
+    formula: str,
+    source: str,
+    value: float = 99.0,
+    limit: float | None = None,
+) -> Found:
+    """What a check finds of a rig that has nothing of what it looks at.
+
+    Parameters
+    ----------
+    words, why : str
+        The headline, and a sentence on it.
+    formula, source : str
+        For the working.
+    value, limit : float
+        SI; what is shown beside a dark lamp.
+
+    Returns
+    -------
+    Found
+    """
+    found = working(formula, (), source)
+    return Found(value, (words, ""), lambda _style: why, found, limit=limit, applies=False)
+
+
+def full_id(check: str, family: str) -> str:
+    """What a check is called among all lamps: its family's, unless it is of all families alike.
+
+    Parameters
+    ----------
+    check, family : str
+
+    Returns
+    -------
+    str
+    """
+    return check if "." in check else f"{family}.{check}"
+
+
 @dataclass(frozen=True)
 class Check:
     """A check of a family or of an assembly: what it is called, its limit, what finds it.
@@ -228,10 +269,6 @@ class Check:
     spec: LimitSpec
     find: Callable[[Any], Found]
 
-    def full_id(self, prefix: str) -> str:
-        """Its id among all lamps: the family's, unless it belongs to all families alike."""
-        return self.id if "." in self.id else f"{prefix}.{self.id}"
-
     def lamp(self, prefix: str, subject: Any, settings: Settings) -> Lamp:
         """The lamp of what is found, judged against its limit.
 
@@ -240,7 +277,7 @@ class Check:
         LookupError
             If neither the check nor the design says what the limit is.
         """
-        id, spec, found = self.full_id(prefix), self.spec, self.find(subject)
+        id, spec, found = full_id(self.id, prefix), self.spec, self.find(subject)
         limit = settings.limits.get(id, spec.default if found.limit is None else found.limit)
         if limit is None:
             raise LookupError(f"{id} has no limit")

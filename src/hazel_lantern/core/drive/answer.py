@@ -146,11 +146,36 @@ class Driving:
             rate = float(self.steps.max())
             return Span(self.duration * rate / self.motor.fastest_steps, self.duration * mean)
         curve, lowest = self.curve, self.motor.lowest_dial
-        load = max(float(self.torque.mean()), 0.0) / curve.stalled
+        load = self.load / curve.stalled
         hardest = max(float(self.torque.max()), 0.0) / curve.stalled
         quick = self.duration * float(self.speed.max()) / curve.free / max(1 - hardest, 1e-3)
         least = curve.free * max(lowest - load, lowest / 2)
         return Span(quick, self.duration * self.mean_speed / least)
+
+    @property
+    def load(self) -> float:
+        """Torque that the motor gives on the average, N·m."""
+        return max(float(self.torque.mean()), 0.0)
+
+    @kept
+    def dial(self) -> Array:
+        """Share of its range that the motor runs at over the marks; above 1 where it cannot."""
+        if self.stepping:
+            return np.asarray(self.steps / self.motor.fastest_steps)
+        return self.curve.dial(np.maximum(self.torque, 0.0), self.speed)
+
+    @kept
+    def has(self) -> Array:
+        """What the motor can give at the speed of each mark, N·m."""
+        share = self.dial if self.stepping else self.speed / self.motor.free_speed
+        return np.asarray(self.motor.stalled_torque * np.maximum(1 - share, 0.0))
+
+    @property
+    def watts(self) -> float:
+        """Drawn on the average over the move, W."""
+        if self.stepping:
+            return self.motor.volts * self.motor.stalled_amps
+        return float(self.curve.watts(self.torque, self.speed).mean())
 
     @property
     def mean_speed(self) -> float:
@@ -245,6 +270,5 @@ class Driving:
     @property
     def hangs_free(self) -> bool:
         """Whether the load changes sides, or is held by friction alone, somewhere on the way."""
-        free, rubs = self.axis.free, sum(self.axis.resisting[one] for one in self.axis.friction)
-        changes = bool(free.max() > 0 > free.min())
-        return changes or bool((np.abs(free) < np.abs(rubs)).any())
+        free, rubs = self.axis.free, np.abs(self.axis.rubbing)
+        return bool(free.max() > 0 > free.min() or (np.abs(free) < rubs).any())

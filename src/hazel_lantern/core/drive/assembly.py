@@ -5,16 +5,23 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Mapping
 from typing import Any
 
-import numpy as np
-
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.drive import built, lamps
 from hazel_lantern.core.drive.answer import Driving
-from hazel_lantern.core.drive.model import SPRINGY, TOOTHED, F, Stage
+from hazel_lantern.core.drive.lamps_motor import turns_a_minute
+from hazel_lantern.core.drive.model import GEARS, SPRINGY, TOOTHED, F, Stage
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import Check
 from hazel_lantern.core.lazy import kept
-from hazel_lantern.core.mechanics.trains import Box, Cog, Span, Train, best_trains, three_speeds
+from hazel_lantern.core.mechanics.trains import (
+    Box,
+    Cog,
+    Pair,
+    Span,
+    Train,
+    best_trains,
+    three_speeds,
+)
 from hazel_lantern.core.parts import Part, Template
 from hazel_lantern.core.poses import Trace
 from hazel_lantern.core.rigs.asks import (
@@ -38,7 +45,6 @@ BUYABLE, OFFERED, STAGES = 2, 8, 4
 FEWEST = 12
 #: A train that comes so near to the middle of the motor's range is as good as any.
 NEAR = 0.03
-GEARS = ("first", "second", "third")
 GUARDS = {
     "slip clutch": "Fit a slip clutch",
     "fuse": "Put a fuse at the battery",
@@ -100,13 +106,9 @@ class Drives(Assembly[AnswerT]):
     def _candidates(self) -> Iterable[Candidate]:
         shelf = self.case.workshop.shelf
         for train in self.trains:
-            stages = tuple(
-                Stage(driver=pair.driver.id, driven=pair.driven.id) for pair in train.pairs
-            )
-            name = " · ".join(f"{pair.driver.teeth}:{pair.driven.teeth}" for pair in train.pairs)
             owned = sum(bool(shelf.count_of(cog.id)) for pair in train.pairs for cog in pair)
             note = f"{train.ratio:.4g} : 1, {owned} of {2 * len(train.pairs)} cogs on hand"
-            yield Candidate(_named(stages), name, (Edit(F.train, stages),), note, train.error)
+            yield _candidate(F.train, train.pairs, note, train.error)
 
     @kept
     def boxes(self) -> list[Box]:
@@ -119,17 +121,12 @@ class Drives(Assembly[AnswerT]):
 
     def _boxed(self) -> Iterable[Candidate]:
         for box in self.boxes:
-            stages = tuple(
-                Stage(driver=pair.driver.id, driven=pair.driven.id) for pair in box.pairs
-            )
-            name = " · ".join(f"{pair.driver.teeth}:{pair.driven.teeth}" for pair in box.pairs)
             style = self.answer.style
             note = (
                 f"{write(1 - box.uncovered, 'percent', style)} covered, shafts "
                 f"{write(box.spacing, 'length', style)} apart"
             )
-            edits = (Edit(F.gears, stages),)
-            yield Candidate(_named(stages), name, edits, note, box.uncovered)
+            yield _candidate(F.gears, box.pairs, note, box.uncovered)
 
     def rankings(self) -> Iterable[Ranking]:
         """Trains that would do, and motors."""
@@ -158,7 +155,7 @@ class Drives(Assembly[AnswerT]):
         yield Ranking(
             "motors",
             "Motors",
-            lambda: self._motors(),
+            self._motors,
             drive.motor,
             "drive.torque",
             ("drive.speed",),
@@ -248,9 +245,9 @@ class Drives(Assembly[AnswerT]):
             share = driven.teeth / driver.teeth / it.geared
             quick, slow = (write(one * share, "time", style) for one in it.span)
             yield f"{name.capitalize()} gear", f"{quick} to {slow}"
-        yield "Motor at the most", lamps.turns_a_minute(float(it.speed.max()))
+        yield "Motor at the most", turns_a_minute(float(it.speed.max()))
         yield "Torque at the motor", write(float(it.torque.max()), "torque", style)
-        yield "It draws", f"{lamps.watts(it):.3g} W"
+        yield "It draws", f"{it.watts:.3g} W"
 
     def cautions(self, station: str) -> Iterable[str]:
         """What to mind beside a motor."""
@@ -273,8 +270,8 @@ class Drives(Assembly[AnswerT]):
         it = self.it
         return {
             "motor torque": lambda: Trace("torque at the motor", "torque", it.torque),
-            "motor has": lambda: Trace("it has", "torque", _has(it)),
-            "dial": lambda: Trace("share of its range", "percent", _dial(it)),
+            "motor has": lambda: Trace("it has", "torque", it.has),
+            "dial": lambda: Trace("share of its range", "percent", it.dial),
         }
 
     def plots(self, station: str) -> Iterable[PlotSpec]:
@@ -297,11 +294,7 @@ class Drives(Assembly[AnswerT]):
             return ()
         bill, drive = Bill(self.case), self.case.setup.drive
         bill.add("motor", "motors", drive.motor)
-        counts: dict[str, int] = {}
-        for stage in drive.every:
-            for id in (stage.driver, stage.driven):
-                counts[id] = counts.get(id, 0) + 1
-        for id, count in counts.items():
+        for id, count in drive.cogs.items():
             bill.add(f"cog-{id}", "cogs", id, count)
         if drive.guard != "nothing":
             bill.hardware("drive-guard", drive.guard.replace(" ", "-"))
@@ -310,19 +303,12 @@ class Drives(Assembly[AnswerT]):
         return tuple(bill.parts)
 
 
+def _candidate(field: str, pairs: tuple[Pair, ...], note: str, size: float) -> Candidate:
+    """Pairs of cogs to put in a field, called by their teeth."""
+    stages = tuple(Stage(driver=pair.driver.id, driven=pair.driven.id) for pair in pairs)
+    name = " · ".join(f"{pair.driver.teeth}:{pair.driven.teeth}" for pair in pairs)
+    return Candidate(_named(stages), name, (Edit(field, stages),), note, size)
+
+
 def _named(stages: Iterable[Stage]) -> str:
     return " ".join(f"{stage.driver}:{stage.driven}" for stage in stages)
-
-
-def _has(it: Driving) -> Any:
-    """What the motor can give at the speed of each mark, N·m."""
-    top = it.motor.fastest_steps if it.stepping else it.motor.free_speed
-    now = it.steps if it.stepping else it.speed
-    return it.motor.stalled_torque * np.maximum(1 - now / top, 0.0)
-
-
-def _dial(it: Driving) -> Any:
-    """Share of its range that the motor runs at."""
-    if it.stepping:
-        return it.steps / it.motor.fastest_steps
-    return it.curve.dial(np.maximum(it.torque, 0.0), it.speed)

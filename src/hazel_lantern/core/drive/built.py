@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from collections import Counter
 
 import numpy as np
 from numpy.typing import NDArray
@@ -22,8 +21,6 @@ MARGIN, BACK, CLAMP = 0.004, 0.03, 0.0064
 SPARE = 2
 #: Board that sector and pinion are cut from, m; bores of either.
 BOARD, SECTOR_BORE, PINION_BORE = 0.012, 0.012, 0.008
-
-
 #: A hole from the axle: label, along and across, width, m, and what goes through.
 _Place = tuple[str, float, float, float, str]
 
@@ -93,9 +90,8 @@ def templates(it: Driving) -> tuple[Template, ...]:
     tuple of Template
     """
     material = it.case.workshop.catalogue.materials
-    rows = Counter(id for stage in it.drive.every for id in (stage.driver, stage.driven))
     found = []
-    for id, count in rows.items():
+    for id, count in it.drive.cogs.items():
         row: CogRow = it.case.row("cogs", id)
         if row.material in CUT:
             of = material[row.material].name.lower()

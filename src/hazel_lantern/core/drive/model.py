@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from typing import Literal
 
 from pydantic import Field
@@ -19,6 +20,8 @@ Last = Literal[
     "line from the tail",
     "belt round it",
 ]
+#: Gears of a box, the slowest first.
+GEARS = ("first", "second", "third")
 Guard = Literal["nothing", "end switches", "slip clutch", "fuse"]
 #: Last stages whose teeth have play at the rig.
 TOOTHED = ("rack", "sector")
@@ -74,7 +77,7 @@ class Drive(Frozen):
     @property
     def in_gear(self) -> tuple[Stage, ...]:
         """The pair of the box that is in; none without a box."""
-        at = ("first", "second", "third").index(self.gear)
+        at = GEARS.index(self.gear)
         return self.gears[min(at, len(self.gears) - 1) :][:1] if self.gears else ()
 
     @property
@@ -86,6 +89,11 @@ class Drive(Frozen):
     def every(self) -> tuple[Stage, ...]:
         """Every pair there is, whichever gear is in."""
         return *self.gears, *self.train
+
+    @property
+    def cogs(self) -> Counter[str]:
+        """How many of each cog there are, by id."""
+        return Counter(id for stage in self.every for id in (stage.driver, stage.driven))
 
     @property
     def by_motor(self) -> bool:

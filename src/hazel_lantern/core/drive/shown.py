@@ -14,13 +14,12 @@ from hazel_lantern.core.lamps import Check, Found, State, check, working
 from hazel_lantern.core.mechanics.driving import Frames, time_lapse
 from hazel_lantern.core.rigs.asks import Choices, Group, Lever, Numeric
 from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
+from hazel_lantern.core.rigs.kit.seen import UNSEEN
 from hazel_lantern.core.shot import S
 from hazel_lantern.core.units import write
 
 #: Between two frames a camera needs so much besides its exposure, s.
 BETWEEN = 0.5
-#: Blur of a frame that is taken for movement, as a share of the frame's width.
-BLUR = 12 / 1920
 #: Of a pulse of the light a frame may hold so much more or less than whole ones.
 PART = 0.1
 
@@ -143,7 +142,7 @@ class Shown(Assembly[AnswerT]):
                 ),
                 "pinhole projection",
             ),
-            limit=BLUR * shot.lens.frame_width,
+            limit=UNSEEN * shot.lens.frame_width,
             at_best=State.TIGHT if full else State.HOLDS,
         )
 

@@ -23,7 +23,7 @@ from hazel_lantern.core.ranking import rank
 from hazel_lantern.core.resources import DATA
 from hazel_lantern.core.rigs import families
 from hazel_lantern.core.rigs.case import Case
-from hazel_lantern.core.rigs.jib.answer import Geometry
+from hazel_lantern.core.rigs.jib.geometry import Geometry
 from hazel_lantern.core.rigs.jib.lamps_balance import places_for
 from hazel_lantern.core.rigs.jib.levers import rebalanced
 from hazel_lantern.core.rigs.jib.model import JibDesign

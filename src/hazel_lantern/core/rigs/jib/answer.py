@@ -18,6 +18,7 @@ from hazel_lantern.core.mechanics.boom import Boom, Stretch, boom_of
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.mechanics.motion import Motion
 from hazel_lantern.core.rigs.answer import Answer
+from hazel_lantern.core.rigs.jib.geometry import Geometry
 from hazel_lantern.core.rigs.jib.levelling import Levelling
 from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END, F, JibDesign
 from hazel_lantern.core.rigs.jib.rows import Rows, hole_width, slot_width
@@ -62,68 +63,6 @@ class PanLag:
     turn: float
     aside: float
     base: float
-
-
-@dataclass(frozen=True)
-class Geometry:
-    """Where things are for any swing; heights over the floor, reach from the post, m."""
-
-    front: float
-    post: float
-    ahead: float
-    rise: float
-    lens_up: float
-    level: bool
-    lifted: float = 0.0
-
-    def screw(self, swing: Array) -> tuple[Array, Array]:
-        """Reach and height of the camera screw."""
-        cos, sin = np.cos(swing), np.sin(swing)
-        out, up = self._in_boom
-        reach, height = out * cos - up * sin, self.post + out * sin + up * cos
-        return (reach + self.ahead, height + self.rise) if self.level else (reach, height)
-
-    @property
-    def hangs(self) -> tuple[float, float]:
-        """Where the load counts for the balance, along the boom from the pivot and above, m."""
-        return self._in_boom
-
-    @property
-    def _in_boom(self) -> tuple[float, float]:
-        """What turns with the boom, along it from the pivot and square to it, m."""
-        if self.level:
-            return self.front, self.lifted
-        return self.front + self.ahead, self.lifted + self.rise
-
-    def lens(self, swing: Array) -> tuple[Array, Array]:
-        """Reach and height of the lens."""
-        reach, height = self.screw(swing)
-        return reach, height + self.lens_up
-
-    def swing_at(self, height: Array, down: float, up: float) -> Array:
-        """Swing that brings the lens to a height, or as near as the stops let it."""
-        radius, lead, above = self._circle()
-        share = np.clip((height - above) / radius, -1.0, 1.0)
-        return np.clip(np.arcsin(share) - lead, -down, up)
-
-    def _circle(self) -> tuple[float, float, float]:
-        """The lens's circle: radius, how far it leads the boom, height of its centre."""
-        out, up = self._in_boom
-        centre = self.post + self.lens_up + (self.rise if self.level else 0.0)
-        return math.hypot(out, up), math.atan2(up, out), centre
-
-    @property
-    def radius(self) -> float:
-        """Of the lens's circle, m."""
-        return self._circle()[0]
-
-    def rates(self, swing: Array, speed: Array, acceleration: Array) -> tuple[Array, Array]:
-        """Swing rate and acceleration for an upright speed and acceleration of the lens."""
-        radius, lead, _ = self._circle()
-        angle = swing + lead
-        cos = np.maximum(np.cos(angle), 0.05)
-        rate = speed / (radius * cos)
-        return rate, acceleration / (radius * cos) + np.tan(angle) * rate**2
 
 
 class JibAnswer(Answer[JibDesign]):

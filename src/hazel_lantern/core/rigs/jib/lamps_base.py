@@ -6,7 +6,7 @@ import math
 
 import numpy as np
 
-from hazel_lantern.core.lamps import Found, check, working
+from hazel_lantern.core.lamps import Found, check, not_at_stake, working
 from hazel_lantern.core.mechanics import balance
 from hazel_lantern.core.rigs.jib import standing
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
@@ -72,12 +72,11 @@ def legs(answer: JibAnswer) -> Found:
     """What pushes the feet of hinged legs apart, against what holds them."""
     own, post = answer.design.post.legs, answer.design.post
     if not own.cut:
-        return Found(
-            99.0,
-            ("Legs are the base's own", ""),
-            lambda s: "The base as bought holds its legs; legs cut to length are looked at here.",
-            working("as the base has them", (), "the base's own make"),
-            applies=False,
+        return not_at_stake(
+            "Legs are the base's own",
+            "The base as bought holds its legs; legs cut to length are looked at here.",
+            "as the base has them",
+            "the base's own make",
         )
     down = heaviest_leg(answer)
     thrust = down * math.tan(own.angle)
@@ -145,12 +144,12 @@ def parked(answer: JibAnswer) -> Found:
     """With the camera off, whether the tail comes down on its support, and how hard."""
     design = answer.design
     if design.post.rest != SUPPORT:
-        return Found(
-            1.0,
-            ("No support of a given height", ""),
-            lambda s: "A strap, a rest made for it or a pair of hands holds the arm.",
-            working("parked otherwise", (), "the rig as drawn"),
-            applies=False,
+        return not_at_stake(
+            "No support of a given height",
+            "A strap, a rest made for it or a pair of hands holds the arm.",
+            "parked otherwise",
+            "the rig as drawn",
+            value=1.0,
         )
     swing, half = answer.whole, answer.rows.section.height / 2
     under = standing.tail_end(answer, swing)[1] - half * np.cos(swing)

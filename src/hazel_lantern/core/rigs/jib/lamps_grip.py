@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from hazel_lantern.core.lamps import Found, check, working
+from hazel_lantern.core.lamps import Found, check, not_at_stake, working
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.units import write
@@ -98,12 +98,11 @@ def grip(answer: JibAnswer) -> Found:
     """Whether what is clamped slips along, or turns round."""
     found = grips(answer)
     if not found:
-        return Found(
-            99.0,
-            ("Nothing is held by clamps", ""),
-            lambda s: "Bolts go through the boom: it can neither slide nor turn in what holds it.",
-            working("bolts hold by their shape", (), "the rig as drawn"),
-            applies=False,
+        return not_at_stake(
+            "Nothing is held by clamps",
+            "Bolts go through the boom: it can neither slide nor turn in what holds it.",
+            "bolts hold by their shape",
+            "the rig as drawn",
         )
     worst = min(found, key=lambda one: one.margin)
     turns = worst.twist / worst.radius > worst.pull

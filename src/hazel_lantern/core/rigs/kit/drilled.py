@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Iterable
+from collections.abc import Callable
 from typing import NamedTuple
 
 from hazel_lantern.core.lamps import Found, check, working
@@ -22,12 +22,13 @@ class Left(NamedTuple):
     between: str
 
 
-def least_left(made: Iterable[Template]) -> Left:
+@reused(lambda made: (made,))
+def least_left(made: tuple[Template, ...]) -> Left:
     """The least that is left beside any hole of the parts that are drilled.
 
     Parameters
     ----------
-    made : iterable of Template
+    made : tuple of Template
 
     Returns
     -------
@@ -50,21 +51,16 @@ def least_left(made: Iterable[Template]) -> Left:
     return found
 
 
-@reused(lambda made: made)
-def _least_left(made: tuple[tuple[Template, ...]]) -> Left:
-    return least_left(*made)
-
-
 class Drilled(Assembly[AnswerT]):
     """Checks the parts to drill; ``made`` gives them."""
 
-    def __init__(self, answer: AnswerT, made: Callable[[AnswerT], Iterable[Template]]) -> None:
+    def __init__(self, answer: AnswerT, made: Callable[[AnswerT], tuple[Template, ...]]) -> None:
         super().__init__(answer)
         self._made = made
 
     @kept
     def _least(self) -> Left:
-        return _least_left((tuple(self._made(self.answer)),))
+        return least_left(self._made(self.answer))
 
     @check(
         "holes",

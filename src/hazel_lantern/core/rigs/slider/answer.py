@@ -192,9 +192,14 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
         return self.design.carriage.stands_on == "three places"
 
     @property
+    def places(self) -> int:
+        """How many places have wheels."""
+        return 3 if self.three else 4
+
+    @property
     def wheel_count(self) -> int:
         """Wheels in all; a row of the catalogue counts those of four places."""
-        return self.rows.wheel.count * (3 if self.three else 4) // 4
+        return self.rows.wheel.count * self.places // 4
 
     @kept
     def wheels(self) -> Array:

@@ -102,7 +102,7 @@ def templates(answer: SliderAnswer) -> tuple[Template, ...]:
     found = [_carriage(answer)]
     held = mounts(answer)
     if held:
-        found.append(held.template(3 if answer.three else 4))
+        found.append(held.template(answer.places))
     clamp = answer.case.row("threads", "m6")
     words = f"bolt {clamp.name} of the rail clamp, clearance"
     rails = [("near rail", -spacing / 2), ("far rail", spacing / 2)] if pair else [("rail", 0.0)]

@@ -24,7 +24,7 @@ def parts_list(answer: SliderAnswer) -> tuple[Part, ...]:
     bill.add("wheels", "wheels", wheel.id, answer.wheel_count)
     held = built.mounts(answer)
     if held and held.hardware:
-        bill.hardware("wheel-mounts", held.hardware, 3 if answer.three else 4)
+        bill.hardware("wheel-mounts", held.hardware, answer.places)
     bill.hardware("carriage", "carriage-plate", mass=design.carriage.mass)
     bill.hardware("stops", "stop", 2 * answer.rails)
     if pair and design.rails.ends == "clamped":

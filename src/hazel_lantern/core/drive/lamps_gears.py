@@ -1,0 +1,308 @@
+"""Lamps of what is between motor and rig: sticking, play, teeth, jams, holding, harm."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from hazel_lantern.core.drive.answer import PAIR, STARTING, Driving
+from hazel_lantern.core.drive.model import SPRINGY
+from hazel_lantern.core.lamps import Found, State, check, not_at_stake, working
+from hazel_lantern.core.mechanics import driving, gears
+from hazel_lantern.core.rigs.kit.seen import UNSEEN
+from hazel_lantern.core.units import write
+
+#: Times as much as the move asks at which a clutch is set to slip, and a fuse is chosen to blow.
+CLUTCH, FUSE = 1.5, 2.0
+#: A hand that is caught bears so much, N: judged as the limit of a jam wherever a hand reaches.
+HAND = 150.0
+#: From an axis as far as a hand spans, m.
+SPAN = 0.2
+#: Teeth that touch less long than this on the average knock.
+LEAST_CONTACT = 1.2
+
+
+@check(
+    "drive.fit", "Last stage suits", "Drive", "number", 0.5, "at least", "what this axis can have"
+)
+def fit(it: Driving) -> Found:
+    """Whether the last stage is one that the axis can have."""
+    can = it.axis.last
+    return Found(
+        1.0 if it.drive.last in can else 0.0,
+        ("Last stage suits", "Last stage is none of this axis"),
+        lambda s: f"The {it.axis.name} can be driven by {', '.join(can)}.",
+        working("one of them", (), "how this rig moves"),
+    )
+
+
+@check(
+    "drive.stick",
+    "Moves without sticking",
+    "Drive",
+    "px",
+    None,
+    "at most",
+    "a pixel in a frame 1920 px wide",
+)
+def stick(it: Driving) -> Found:
+    """What a springy line makes of friction that is half as much again at rest."""
+    applies = it.last in SPRINGY
+    rubs = float(np.abs(it.axis.rubbing).max())
+    # Round a ring the line pulls at its radius.
+    radius = it.drive.ring if it.axis.kind == "angle" else 1.0
+    more = (STARTING - 1) * rubs / radius
+    found = driving.stick_slip(
+        it.drive.stiffness, it.drive.line, max(it.axis.inertia / radius**2, 1e-6), more
+    )
+    shown = found.jump / radius * it.axis.pixels
+    return Found(
+        shown if applies else 0.0,
+        ("Moves without sticking", "Sticks and jumps"),
+        lambda s: (
+            f"{write(more, 'force', s)} more to start than to go on stretch the line until it "
+            f"jumps by {write(found.jump, 'fine', s)}, {write(shown, 'px', s)} in the picture, and "
+            f"swings {found.frequency:.1f} times a second."
+            if applies
+            else "Nothing springy is between motor and rig."
+        ),
+        working(
+            "jump = 2 dF / k,  k = E A / L",
+            (
+                ("dF", "friction at rest less that of rolling", more, "force"),
+                ("E A", "of the line", it.drive.stiffness, "force"),
+                ("L", "of the line", it.drive.line, "length"),
+            ),
+            "a mass on a spring let go at once",
+        ),
+        limit=1 / 1920 * it.case.shot.lens.frame_width,
+        applies=applies,
+    )
+
+
+@check(
+    "drive.backlash",
+    "Play is not seen",
+    "Drive",
+    "px",
+    None,
+    "at most",
+    "12 px in a frame 1920 px wide; none is seen where the load never changes sides",
+)
+def backlash(it: Driving) -> Found:
+    """How far the picture falls through the play of the gears where the load changes sides."""
+    shown, seen = it.play * it.axis.pixels, it.hangs_free
+    return Found(
+        shown if seen else 0.0,
+        ("Play is not seen", "Play shows where the load changes sides"),
+        lambda s: (
+            f"All play together is {write(shown, 'px', s)} in the picture. "
+            + (
+                "The load changes sides on the way, or only friction holds it: it falls through."
+                if seen
+                else "The load keeps one flank pressed all the way, so it is not seen."
+            )
+        ),
+        working(
+            "play = sum of p / (r G from there)",
+            (
+                ("p", "of a pair along its pitch circle", it.drive.train_play, "fine"),
+                ("all", "at the axis, as a share of its unit", it.play, "number"),
+            ),
+            "each stage's play geared down to the axis",
+        ),
+        limit=UNSEEN * it.case.shot.lens.frame_width,
+    )
+
+
+@check(
+    "drive.teeth",
+    "Teeth bear it",
+    "Drive",
+    "percent",
+    1.0,
+    "at most",
+    "working stress of the material with the whole load at one tooth's tip",
+)
+def teeth(it: Driving) -> Found:
+    """The most used tooth of the train, and how long teeth touch."""
+    if not it.pairs:
+        return not_at_stake(
+            "No cogs",
+            "The motor turns the last stage by itself.",
+            "no cogs",
+            "the train",
+            value=0.0,
+        )
+    hardest = max(float(np.abs(it.torque).max()), it.starting)
+    uses, contacts = {}, []
+    for number, pair in enumerate(it.pairs):
+        turned = hardest * pair.before * PAIR**number
+        force = turned / (gears.pitch_diameter(pair.driver.module, pair.driver.teeth) / 2)
+        width = min(pair.driver.width, pair.driven.width)
+        for cog in (pair.driver, pair.driven):
+            stress = it.case.row("materials", cog.material).working_stress
+            bears = gears.tooth_load(stress, width, cog.module, cog.teeth)
+            uses[f"{cog.name} of pair {number + 1}"] = (force / bears, force)
+        contacts.append(gears.contact_ratio(pair.driver.teeth, pair.driven.teeth))
+    name, (share, force) = max(uses.items(), key=lambda use: use[1][0])
+    few = min(pair.driver.teeth for pair in it.pairs)
+    undercut = few < gears.least_teeth()
+    knocks = min(contacts) < LEAST_CONTACT
+    return Found(
+        share,
+        ("Teeth knock as they meet" if knocks else "Teeth bear it", f"Teeth break: {name}"),
+        lambda s: (
+            f"The {name} is the most used, with {write(force, 'force', s)} at one tooth: "
+            f"{write(share, 'percent', s)} of what it bears. At the least "
+            f"{min(contacts):.2f} teeth touch"
+            + (
+                f"; {few} teeth are undercut, fewer touch than that."
+                if undercut
+                else "; none is undercut."
+            )
+        ),
+        working(
+            "F = T / r against s b m Y",
+            (
+                ("T", "greatest torque of the motor", hardest, "torque"),
+                ("touch", "least contact ratio by the formula", min(contacts), "number"),
+                *(
+                    (f"{at}", use, value, "percent")
+                    for at, (use, (value, _)) in enumerate(uses.items(), 1)
+                ),
+            ),
+            "Lewis, no speed factor; the weaker cog",
+        ),
+        at_best=State.TIGHT if knocks else State.HOLDS,
+    )
+
+
+def jam(it: Driving) -> float:
+    """Force at the rig when it is jammed, where a hand may be.
+
+    Parameters
+    ----------
+    it : Driving
+
+    Returns
+    -------
+    float
+        N.
+    """
+    stalled = it.motor.stalled_torque * it.turns * it.efficiency / it.axis.reach
+    asked = max(float(np.abs(it.effort).max()), it.starting * it.turns * it.efficiency)
+    held = {"slip clutch": CLUTCH, "fuse": FUSE}.get(it.drive.guard)
+    return stalled if held is None else min(stalled, held * asked / it.axis.reach)
+
+
+@check(
+    "drive.stall",
+    "A jam does no harm",
+    "Drive",
+    "force",
+    HAND,
+    "at most",
+    "150 N wherever a hand reaches; local rules and licensed people where more is at stake",
+)
+def stall(it: Driving) -> Found:
+    """What the motor presses with when something is in the way, all gears and losses counted."""
+    pressed = jam(it)
+    return Found(
+        pressed,
+        ("A jam does no harm", "A jam breaks or pinches"),
+        lambda s: (
+            f"Jammed, it presses with {write(pressed, 'force', s)} "
+            f"{'at the lens' if it.axis.kind == 'angle' else 'along the rails'}: the motor's "
+            f"{write(it.motor.stalled_torque, 'torque', s)} through {it.turns:.4g} turns"
+            + {
+                "nothing": ", and nothing gives way.",
+                "end switches": "; end switches stop it at the ends, not on a hand between them.",
+                "slip clutch": "; the clutch slips at half as much again as the move asks.",
+                "fuse": "; the fuse blows at twice what the move asks.",
+            }[it.drive.guard]
+        ),
+        working(
+            "F = Ts G efficiency / reach, or what clutch or fuse let through",
+            (
+                ("Ts", "stalled torque", it.motor.stalled_torque, "torque"),
+                ("G", "turns of the motor for a unit of the axis", it.turns, "number"),
+                ("eff", "of all stages", it.efficiency, "percent"),
+                ("reach", "pivot to where it is caught", it.axis.reach, "length"),
+            ),
+            "virtual work",
+        ),
+    )
+
+
+@check(
+    "drive.hold",
+    "Stays when switched off",
+    "Drive",
+    "torque",
+    None,
+    "at most",
+    "what friction and the motor's own detent hold",
+)
+def hold(it: Driving) -> Found:
+    """Torque at the motor that a brake must give when power is off."""
+    left = float(np.max(np.maximum(np.abs(it.axis.free) - np.abs(it.axis.rubbing), 0.0)))
+    turned = left * it.backward / it.turns
+    locked = it.backward <= 0 or left <= 0
+    return Found(
+        turned,
+        ("Stays when switched off", "Runs back unpowered"),
+        lambda s: (
+            "Friction holds it wherever it stands."
+            if locked
+            else f"The load turns the motor back with {write(turned, 'torque', s)}; its detent "
+            f"holds {write(it.motor.detent, 'torque', s)}. A brake on the motor's axle must give "
+            "the rest."
+        ),
+        working(
+            "T = F (2 - 1/eff) ... / G",
+            (
+                ("F", "of the load that friction does not hold", left, "number"),
+                ("back", "efficiency of all stages, driven by the load", it.backward, "percent"),
+                ("detent", "of the motor", it.motor.detent, "torque"),
+            ),
+            "each stage backwards passes on 2 - 1/eff; nought or less holds",
+        ),
+        limit=it.motor.detent,
+    )
+
+
+@check(
+    "drive.hazard",
+    "Slow enough to be near",
+    "Drive",
+    "speed",
+    2.0,
+    "at most",
+    "2 m/s at the lens; a high-speed hand tool turns nothing longer than a hand span",
+)
+def hazard(it: Driving) -> Found:
+    """Speed of what may hit somebody; what a hand tool turns by itself."""
+    quick = float(np.abs(it.axis.speed).max()) * it.axis.reach
+    tool = it.motor.kind == "high-speed hand tool"
+    wild = tool and it.axis.kind == "angle" and it.axis.reach > SPAN
+    free = it.motor.free_speed / it.turns * it.axis.reach if tool else quick
+    shown = max(quick, free) if wild else quick
+    energy = 0.5 * it.axis.inertia * (shown / it.axis.reach) ** 2
+    return Found(
+        shown,
+        ("Slow enough to be near", "Could hit somebody hard"),
+        lambda s: (
+            f"It comes at {write(shown, 'speed', s)} with {energy:.3g} J."
+            + (
+                " A high-speed hand tool may run away to that whatever its dial says: turn nothing "
+                "longer than a hand span with it."
+                if wild
+                else ""
+            )
+        ),
+        working(
+            "v = w r;  E = I w² / 2",
+            (("r", "pivot to the lens", it.axis.reach, "length"), ("v", "there", shown, "speed")),
+            "rigid body",
+        ),
+    )
