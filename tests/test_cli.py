@@ -1,6 +1,7 @@
 """The command line: what it prints, and how it ends."""
 
 import json
+import signal
 import subprocess
 import sys
 from pathlib import Path
@@ -9,6 +10,7 @@ import jsonschema
 import pytest
 
 from hazel_lantern.cli import main
+from hazel_lantern.core.line.link import SerialLink
 from hazel_lantern.core.project.file import dumps, loads
 from hazel_lantern.core.project.model import Project
 from hazel_lantern.core.resources import DATA
@@ -94,3 +96,23 @@ def test_assess_needs_no_window():
     )
     done = subprocess.run([sys.executable, "-c", code, DEMO], capture_output=True, text=True)
     assert done.returncode == 0, done.stderr
+
+
+def test_the_stand_in_serves_a_terminal_until_it_is_interrupted():
+    words = [sys.executable, "-m", "hazel_lantern", "standin", "motor", "--unit", "deg"]
+    with subprocess.Popen(words, stdout=subprocess.PIPE, text=True) as running:
+        assert running.stdout is not None
+        path = running.stdout.readline().split(" at ")[1].split(";")[0]
+        with SerialLink(path) as link:
+            link.say("hello")
+            assert link.hear(20.0) == "here 1 deg measured"
+        running.send_signal(signal.SIGINT)
+        assert running.wait(20) == 0
+
+
+def test_the_stand_in_refuses_what_it_is_not(capsys):
+    for words in (["--faster", "0"], ["--fault", "rust"], ["--acceleration", "x"]):
+        with pytest.raises(SystemExit) as ended:
+            main(["standin", "motor", *words])
+        assert ended.value.code == 2
+    assert "0 is not over 0" in capsys.readouterr().err

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import argparse
 import json
+import math
 import sys
 from pathlib import Path
 from typing import Any
@@ -20,7 +21,7 @@ from hazel_lantern.core.units import Style, write
 from hazel_lantern.core.workshop import Workshop
 
 OK, A_LAMP_FAILS, BAD_INPUT = 0, 1, 2
-COMMANDS = ("assess", "pack", "schema")
+COMMANDS = ("assess", "pack", "schema", "standin")
 
 
 class _Parser(argparse.ArgumentParser):
@@ -122,6 +123,35 @@ def _pack(arguments: argparse.Namespace) -> int:
     return A_LAMP_FAILS if found.state is State.FAILS else OK
 
 
+def _standin(arguments: argparse.Namespace) -> int:
+    from hazel_lantern.core.line.standin import Build, StandIn
+    from hazel_lantern.core.line.terminal import Terminal
+
+    build = Build(
+        unit=arguments.unit,
+        steps=arguments.steps,
+        knows="counted" if arguments.counts else "measured",
+        acceleration=arguments.acceleration,
+        fault=arguments.fault.replace("-", " "),
+        seed=arguments.seed,
+    )
+    terminal = Terminal(StandIn(build), arguments.faster)
+    print(f"stand-in for a motor at {terminal.path}; Ctrl+C ends it", flush=True)
+    try:
+        terminal.serve()
+    except KeyboardInterrupt:
+        return OK
+    print("the line was pulled")
+    return OK
+
+
+def _positive(text: str) -> float:
+    found = float(text)
+    if not found > 0:
+        raise argparse.ArgumentTypeError(f"{text} is not over 0")
+    return found
+
+
 def _command_line(argv: list[str]) -> int:
     parser = _Parser(prog="hazel-lantern", description="Assess and pack projects.")
     commands = parser.add_subparsers(dest="command", required=True)
@@ -134,11 +164,36 @@ def _command_line(argv: list[str]) -> int:
     pack.add_argument("--rig", required=True, help="the rig's name")
     pack.add_argument("--out", required=True, help="folder to write into")
     commands.add_parser("schema", help="print the JSON Schema of the project file")
+    _add_standin(commands)
     arguments = parser.parse_args(argv)
     if arguments.command == "schema":
         print(json.dumps(schema(), indent=1))
         return OK
-    return _assess(arguments) if arguments.command == "assess" else _pack(arguments)
+    run = {"assess": _assess, "pack": _pack, "standin": _standin}[arguments.command]
+    return run(arguments)
+
+
+def _add_standin(commands: Any) -> None:
+    from hazel_lantern.core.line.standin import FAULTS
+
+    standin = commands.add_parser("standin", help="a simulated controller at a pseudo-terminal")
+    standin.add_argument("what", choices=["motor"])
+    standin.add_argument("--unit", choices=["mm", "deg"], default="mm", help="of its places")
+    standin.add_argument("--steps", action="store_true", help="a step motor, not one on a dial")
+    standin.add_argument("--counts", action="store_true", help="without a sensor at the axis")
+    standin.add_argument(
+        "--acceleration",
+        type=_positive,
+        default=math.inf,
+        metavar="A",
+        help="that it keeps to, units/s²",
+    )
+    faults = [fault.replace(" ", "-") for fault in FAULTS]
+    standin.add_argument("--fault", choices=faults, default="nothing", help="what goes wrong")
+    standin.add_argument(
+        "--faster", type=_positive, default=1.0, metavar="N", help="times as fast as the clock"
+    )
+    standin.add_argument("--seed", type=int, default=1, help="of its noise")
 
 
 def _window(argv: list[str]) -> int:
@@ -146,7 +201,7 @@ def _window(argv: list[str]) -> int:
         prog="hazel-lantern",
         description="Design and build moving-camera rigs.",
         epilog="Also: hazel-lantern assess PROJECT [--rig NAME] [--json] · pack PROJECT --rig NAME "
-        "--out DIR · schema",
+        "--out DIR · schema · standin motor",
     )
     parser.add_argument("project", nargs="?", help="a project file to open")
     parser.add_argument("--demo", action="store_true", help="open the Tide Mill project")

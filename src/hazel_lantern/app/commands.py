@@ -86,6 +86,7 @@ IN_VIEWS = (
     ("Alt+1 … Alt+6", "stations"),
     ("Tab", "next pill or lamp; Enter or a figure edits it, Escape leaves it"),
     ("Left, Right", "on tape or stage: along the move; Space on the tape plays it"),
+    ("Escape", "while a motor on the line moves: stop it, wherever the keyboard is"),
     ("Up, Down", "in a list: from one to the next; Enter takes it"),
 )
 

@@ -20,7 +20,7 @@ from PyQt6.QtWidgets import QGridLayout, QPushButton, QWidget
 from hazel_lantern.app import theme
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import button, label
-from hazel_lantern.core.units import axis_unit, trimmed
+from hazel_lantern.core.units import axis_unit, clock_unit, trimmed
 
 MARGIN = 14
 
@@ -276,7 +276,5 @@ class TapeBar(QWidget):
 
 def _clock(now: float, whole: float) -> str:
     """Where in the move the tape stands, in the unit that suits the whole of it."""
-    unit, seconds = next(
-        (name, size) for name, size in (("h", 3600), ("min", 60), ("s", 1)) if whole >= 2 * size - 2
-    )
+    unit, seconds = clock_unit(whole)
     return f"{trimmed(now / seconds, 1)} of {trimmed(whole / seconds, 2)} {unit}"

@@ -190,6 +190,8 @@ def _sheet(t: Theme) -> str:
         font-weight: 600; }}
     QPushButton[role="lit"]:disabled {{ color: {t.soft}; background: {t.bench};
         border-color: {t.edge}; }}
+    QPushButton[role="stop"] {{ background: {t.clay}; color: {t.paper};
+        border-color: {t.clay}; font-weight: 600; }}
     QPushButton[role="husk"] {{ background: transparent; color: {t.soft_on_husk};
         border: 1px solid {t.soft_on_husk}; padding: 0px 6px; font-size: 12px; }}
     QPushButton[role="husk"]:checked {{ background: {t.glow}; color: #33261C;

@@ -179,7 +179,7 @@ class Assessment:
     @property
     def measures(self) -> tuple[Measure[Any], ...]:
         """What a maker can measure on the built rig."""
-        return self.family.measures
+        return (*self.family.measures, *self.family.drives.measures)
 
     def levers(self) -> tuple[Lever, ...]:
         """What may be changed to mend a lamp."""

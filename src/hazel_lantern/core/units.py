@@ -448,6 +448,13 @@ def _hours_and_minutes(value: float) -> str:
     return " ".join(text for text, there in parts if there)
 
 
+def clock_unit(whole: float) -> tuple[str, float]:
+    """The unit in which a whole of so many seconds is read off a clock, and its seconds."""
+    return next(
+        (name, size) for name, size in (("h", 3600), ("min", 60), ("s", 1)) if whole >= 2 * size - 2
+    )
+
+
 def axis_unit(kind: str, style: Style) -> tuple[float, str]:
     """The factor to divide by and the unit's name for a plot's axis."""
     if kind == "length" and style.imperial:

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import (
     QGridLayout,
@@ -11,13 +14,17 @@ from PyQt6.QtWidgets import (
 )
 
 from hazel_lantern.app.bench.base import Bench
+from hazel_lantern.app.bench.line import LineBench
 from hazel_lantern.app.bench.ranked import RankedChoice
 from hazel_lantern.app.fieldset import FieldSet
 from hazel_lantern.app.pill import Pill
 from hazel_lantern.app.plot import TracePlot
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import Tabbed, empty, label, scrolled
+from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.rigs.asks import PlotSpec
+
+ASSUMED = "What was assumed"
 
 
 class Plots(QWidget):
@@ -127,11 +134,22 @@ class Readout(QWidget):
                 widget.setText(words)  # type: ignore[attr-defined]
 
 
+@dataclass(frozen=True)
+class Page:
+    """A page of a bench: when it is offered, and what shows it as the design is now."""
+
+    title: str
+    widget: QWidget
+    offered: Callable[[Assessment], bool]
+    refresh: Callable[[Assessment], None]
+
+
 class DesignBench(Bench):
     """A station's bench: its own page if it has one, then what the family shows there.
 
-    The family's plots and ranked choices, all its figures, and on the Frame station what the
-    first draft assumed; a page of which the family has nothing is not offered.
+    The family's plots and ranked choices, all its figures, on the Frame station what the
+    first draft assumed, and on the Drive station a motor on the line; a page of which there is
+    nothing is not offered.
     """
 
     def __init__(
@@ -145,74 +163,94 @@ class DesignBench(Bench):
         self.readout = Readout(session, station)
         self.fields = FieldSet(session)
         self.assumed = Assumed(session)
-        first = QWidget()
-        row = QHBoxLayout(first)
-        row.setContentsMargins(0, 0, 0, 0)
-        row.setSpacing(14)
-        row.addWidget(self.plots, 5)
-        row.addWidget(self.ranked, 3)
-        second = QWidget()
-        fields_row = QHBoxLayout(second)
-        fields_row.setContentsMargins(0, 4, 0, 0)
-        fields_row.setSpacing(28)
-        fields_row.addWidget(self.fields, 1)
-        fields_row.addWidget(self.readout, 0, Qt.AlignmentFlag.AlignTop)
-        pages: list[tuple[str, QWidget]] = [own] if own else []
-        pages += [
-            ("What it does" if own is None else "Balance", first),
-            ("All its figures", scrolled(second)),
-            ("What was assumed", scrolled(self.assumed)),
-            (station, label("There is nothing to set here on a rig of this kind.", "soft")),
-        ]
-        self._does = len(pages) - 4
-        self.pages = Tabbed(pages)
+        self.line = LineBench(session) if station == "Drive" else None
+        self._pages = tuple(self._all_pages(own))
+        self.pages = Tabbed([(page.title, page.widget) for page in self._pages])
         self.pages.turned.connect(self.refresh)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.addWidget(self.pages)
         session.mark_moved.connect(self.plots.follow_mark)
 
-    def refresh(self) -> None:
-        """Show the page in front as the design is now."""
-        found = self.session.assessment
-        if found is None:
-            return
-        self._offer_pages()
-        at = self.pages.current - self._does
-        if at < 0 and self.own is not None:
-            self.own.refresh()
-        elif at == 0:
-            self.plots.refresh()
-            self.ranked.refresh()
-        elif at == 1:
-            self.fields.show_groups(found.groups(self.station))
-            self.readout.refresh()
-        elif at == 2:
-            self.assumed.refresh()
+    def _all_pages(self, own: tuple[str, Bench] | None) -> Iterator[Page]:
+        if own is not None:
+            title, page = own
+            yield Page(title, page, self._anything, lambda _: page.refresh())
+        does = _side_by_side(14, (self.plots, 5), (self.ranked, 3))
+        yield Page(
+            "Balance" if own else "What it does",
+            does,
+            self._does_something,
+            self._show_what_it_does,
+        )
+        yield Page(
+            "All its figures",
+            scrolled(_side_by_side(28, (self.fields, 1), (self.readout, 0))),
+            lambda found: bool(found.groups(self.station)),
+            self._show_figures,
+        )
+        yield Page(
+            ASSUMED,
+            scrolled(self.assumed),
+            lambda _: self.station == "Frame",
+            lambda _: self.assumed.refresh(),
+        )
+        if (line := self.line) is not None:
+            yield Page(
+                "On the line",
+                line,
+                lambda found: found.family.drives.used or line.line.running,
+                lambda _: line.refresh(),
+            )
+        nothing = label("There is nothing to set here on a rig of this kind.", "soft")
+        yield Page(
+            self.station,
+            nothing,
+            lambda found: self.own is None and not self._anything(found),
+            lambda _: None,
+        )
 
-    def _offer_pages(self) -> None:
-        """Only the pages that have something on them; where none has, an empty one says so."""
-        rig, found = self.session.rig, self.session.assessment
-        assert rig is not None
-        assert found is not None
-        tabs = self.pages.tabs[self._does : -1]
+    def _does_something(self, found: Assessment) -> bool:
         ranks = any(ranking.station == self.station for ranking in found.rankings)
         self.ranked.setVisible(ranks)
-        offered = (
-            ranks or bool(found.plots(self.station)),
-            bool(found.groups(self.station)),
-            self.station == "Frame",
-        )
-        for tab, there in zip(tabs, offered, strict=True):
+        return ranks or bool(found.plots(self.station))
+
+    def _anything(self, found: Assessment) -> bool:
+        does = self._does_something(found)
+        return does or bool(found.groups(self.station)) or self.station == "Frame"
+
+    def _show_what_it_does(self, _found: Assessment) -> None:
+        self.plots.refresh()
+        self.ranked.refresh()
+
+    def _show_figures(self, found: Assessment) -> None:
+        self.fields.show_groups(found.groups(self.station))
+        self.readout.refresh()
+
+    def refresh(self) -> None:
+        """Show the page in front as the design is now; only pages with something on them stay."""
+        rig, found = self.session.rig, self.session.assessment
+        if rig is None or found is None:
+            return
+        offered = [page.offered(found) for page in self._pages]
+        for tab, page, there in zip(self.pages.tabs, self._pages, offered, strict=True):
             tab.setVisible(there)
-        if self.own is not None:
-            self.pages.tabs[0].setVisible(any(offered))
-        empty_page = len(offered)
-        nothing = self.own is None and not any(offered)
-        self.pages.tabs[-1].setVisible(nothing)
-        at = self.pages.current - self._does
-        if at >= 0 and not (*offered, nothing)[at]:
-            first = offered.index(True) if any(offered) else empty_page
-            self.pages.turn_to(0 if self.own is not None else self._does + first)
-        left = len(rig.assumed)
-        tabs[2].setText(f"What was assumed ({left})" if left else "What was assumed")
+            if page.title == ASSUMED:
+                left = len(rig.assumed)
+                tab.setText(f"{ASSUMED} ({left})" if left else ASSUMED)
+        if not offered[self.pages.current] and any(offered):
+            # Turning to a page shows it.
+            self.pages.turn_to(offered.index(True))
+            return
+        self._pages[self.pages.current].refresh(found)
+
+
+def _side_by_side(gap: int, *widgets: tuple[QWidget, int]) -> QWidget:
+    """Widgets in a row, each with its share of what is left; those without stay at the top."""
+    found = QWidget()
+    row = QHBoxLayout(found)
+    row.setContentsMargins(0, 0, 0, 0)
+    row.setSpacing(gap)
+    for widget, share in widgets:
+        row.addWidget(widget, share, Qt.AlignmentFlag(0) if share else Qt.AlignmentFlag.AlignTop)
+    return found

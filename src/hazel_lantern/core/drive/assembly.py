@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable, Mapping
 from typing import Any
 
 from hazel_lantern.core.axis import Axis
-from hazel_lantern.core.drive import built, lamps
+from hazel_lantern.core.drive import built, lamps, line
 from hazel_lantern.core.drive.answer import Driving
 from hazel_lantern.core.drive.lamps_motor import turns_a_minute
 from hazel_lantern.core.drive.model import GEARS, SPRINGY, TOOTHED, F, Stage
@@ -29,6 +29,7 @@ from hazel_lantern.core.rigs.asks import (
     Choices,
     Group,
     Lever,
+    Measure,
     Numeric,
     PlotSpec,
     Ranking,
@@ -278,6 +279,11 @@ class Drives(Assembly[AnswerT]):
         """The motor over the move."""
         if station == "Drive" and self.used:
             yield PlotSpec("The motor", ("motor torque", "motor has"), ("dial",))
+
+    @property
+    def measures(self) -> tuple[Measure[Any], ...]:
+        """How far a run on the line was off."""
+        return (line.run_measure(lambda: self.it),) if self.used else ()
 
     def templates(self) -> Iterable[Template]:
         """Cogs that are cut from board."""

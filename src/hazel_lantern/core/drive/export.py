@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from hazel_lantern.core.drive.answer import Driving
+from hazel_lantern.core.line.protocol import Unit
 
 Array = NDArray[np.float64]
 #: How far the straight lines between two points may be off the move, as a share of it.
@@ -44,7 +45,7 @@ def points(it: Driving) -> tuple[Array, Array]:
         count = min(2 * count - 1, MOST)
 
 
-def unit(it: Driving) -> tuple[str, float]:
+def unit(it: Driving) -> tuple[Unit, float]:
     """What a place is counted in, and how many of them a metre or a radian is.
 
     Parameters
@@ -53,7 +54,7 @@ def unit(it: Driving) -> tuple[str, float]:
 
     Returns
     -------
-    str, float
+    {"mm", "deg"}, float
     """
     return ("deg", 180 / math.pi) if it.axis.kind == "angle" else ("mm", 1e3)
 
