@@ -1,6 +1,7 @@
 """The drive at its station: chosen, geared from the list, told when nothing would do, undone."""
 
 import pytest
+from PyQt6.QtCore import QPoint
 
 from hazel_lantern.app.tape import TapeBar
 from hazel_lantern.core.fields import Edit
@@ -64,3 +65,29 @@ def test_the_button_of_a_long_move_is_not_cut_off(window, bench):
     button = window.findChild(TapeBar).button
     assert button.text().endswith(" of 45 min")
     assert button.sizeHint().width() <= button.width()
+
+
+def test_the_drive_is_drawn_close_and_its_ring_is_dragged(window, hand):
+    session, stage = window.session, window.desk.stage
+    session.document.look_at(1)
+    assert "drive" not in stage.buttons
+    edits = (
+        Edit("drive.source", "motor"),
+        Edit("drive.last", "sector"),
+        Edit("drive.wheel", 0.036),
+    )
+    assert session.edit(*edits) == ""
+    hand.click(stage.buttons["drive"])
+    drawing = stage.drawing
+    assert drawing.view == "drive"
+    assert {"drive.ring", "drive.wheel", "shot.pace.duration"} <= set(drawing.pills)
+    (grip,) = [one for one in drawing.sketch.handles if one.path == "drive.ring"]
+    start = drawing.mapping.to_px(grip.at).toPoint()
+    before = session.rig.drive.ring
+    hand.drag(drawing, start, start + QPoint(0, 40))
+    assert session.rig.drive.ring > before + 0.02
+    hand.type_into(drawing.pills["drive.wheel"], "48 mm")
+    assert session.rig.drive.wheel == pytest.approx(0.048)
+    # By hand again there is nothing of it to look at.
+    session.edit(Edit("drive.source", "by hand or crank"))
+    assert drawing.view == "side"

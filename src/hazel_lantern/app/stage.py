@@ -386,6 +386,7 @@ class Stage(QWidget):
         self._tabs = QHBoxLayout()
         self._tabs.setSpacing(18)
         self.buttons: dict[str, QPushButton] = {}
+        self._family = ""
         layout.addLayout(self._tabs)
         layout.addWidget(self.drawing, 1)
         layout.addWidget(self.tape)
@@ -394,10 +395,10 @@ class Stage(QWidget):
 
     def _refresh_tabs(self) -> None:
         """One tab per view of the family, and the lens."""
-        rig = self.session.rig
-        if rig is None:
+        found = self.session.assessment
+        if found is None:
             return
-        views = [(view.id, view.title) for view in rig.family.views]
+        views = [(view.id, view.title) for view in found.views]
         views.append((LENS, "Through the lens"))
         if list(self.buttons) == [id for id, _ in views]:
             return
@@ -415,7 +416,10 @@ class Stage(QWidget):
             self._tabs.addWidget(button)
             self.buttons[id] = button
         self._tabs.addStretch(1)
-        self.show_view(views[0][0])
+        # Where a rig only got a view more, what is looked at stays.
+        family, self._family = self._family, found.family.id
+        stays = family == self._family and self.drawing.view in self.buttons
+        self.show_view(self.drawing.view if stays else views[0][0])
 
     def show_view(self, id: str) -> None:
         """Look at a view."""

@@ -15,7 +15,7 @@ from hazel_lantern.core.lamps import Lamp, State, full_id, worst
 from hazel_lantern.core.lazy import Lazy, kept
 from hazel_lantern.core.parts import Bolt, Hole, Part, Piece, Step, Template
 from hazel_lantern.core.poses import Poses, Shake, Trace, Turn
-from hazel_lantern.core.rigs.asks import Group, Lever, Measure, PlotSpec, Ranking
+from hazel_lantern.core.rigs.asks import Group, Lever, Measure, PlotSpec, Ranking, View
 from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.rigs.family import Family
 from hazel_lantern.core.rigs.kit.bolts import Sized, sized
@@ -169,7 +169,12 @@ class Assessment:
 
     def sketch(self, view: str, mark: int, turn: float | None = None) -> Sketch:
         """The drawing of a view at a mark, turned as asked or as the move has it."""
-        return self.family.sketch(view, mark, turn)
+        return self.family.drawn(view, mark, turn)
+
+    @property
+    def views(self) -> tuple[View, ...]:
+        """Ways to draw it; the first one is shown first."""
+        return (*self.family.views, *self.family.drives.views)
 
     @kept
     def rankings(self) -> tuple[Ranking, ...]:

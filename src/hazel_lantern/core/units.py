@@ -432,6 +432,8 @@ def write(value: float, kind: str, style: Style | None = None) -> str:
     factor, places, unit = _PRINTED[kind][style.imperial]
     if kind == "px" and abs(value) < 1:
         places += 1  # shake is a part of a pixel
+    if kind == "torque" and abs(value) < 0.1:
+        places += 2  # a small motor has no more
     return trimmed(value / factor, places) + unit
 
 

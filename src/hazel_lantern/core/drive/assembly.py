@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable, Mapping
 from typing import Any
 
 from hazel_lantern.core.axis import Axis
-from hazel_lantern.core.drive import built, lamps, line
+from hazel_lantern.core.drive import built, lamps, line, sketch
 from hazel_lantern.core.drive.answer import Driving
 from hazel_lantern.core.drive.lamps_motor import turns_a_minute
 from hazel_lantern.core.drive.model import GEARS, SPRINGY, TOOTHED, F, Stage
@@ -33,10 +33,13 @@ from hazel_lantern.core.rigs.asks import (
     Numeric,
     PlotSpec,
     Ranking,
+    View,
 )
 from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
 from hazel_lantern.core.rigs.kit.bill import Bill
+from hazel_lantern.core.seat import Seat
 from hazel_lantern.core.shot import S
+from hazel_lantern.core.sketch import Sketch
 from hazel_lantern.core.units import write
 
 #: Of each cog that can be bought so many are looked at; how many trains are offered, of how many
@@ -46,6 +49,8 @@ BUYABLE, OFFERED, STAGES = 2, 8, 4
 FEWEST = 12
 #: A train that comes so near to the middle of the motor's range is as good as any.
 NEAR = 0.03
+#: Its own view.
+CLOSE = "drive"
 GUARDS = {
     "slip clutch": "Fit a slip clutch",
     "fuse": "Put a fuse at the battery",
@@ -67,9 +72,42 @@ class Drives(Assembly[AnswerT]):
     @kept
     def it(self) -> Driving:
         """The drive and what it moves."""
-        axes = self._axes()
-        second = self.case.setup.drive.axis == "the pan" and len(axes) > 1
-        return Driving(self.case, axes[1 if second else 0], self.answer.course.times)
+        return Driving(self.case, self._axes()[self.which], self.answer.course.times)
+
+    @property
+    def which(self) -> int:
+        """Which of the rig's axes it drives."""
+        return int(self.case.setup.drive.axis == "the pan" and len(self._axes()) > 1)
+
+    @property
+    def views(self) -> tuple[View, ...]:
+        """Its own view of a rig that it moves."""
+        return (View(CLOSE, "Drive, close"),) if self.used else ()
+
+    def drawn(
+        self, view: str, seat: Seat | None, mark: int, plain: Callable[[str], Sketch]
+    ) -> Sketch:
+        """A view of the rig with the drive on it, or the drive from close by.
+
+        Parameters
+        ----------
+        view : str
+        seat : Seat or None
+            Where the rig has a place for it.
+        mark : int
+        plain : callable
+            Draws a view of the rig without it.
+
+        Returns
+        -------
+        Sketch
+        """
+        home = seat or Seat(CLOSE)
+        if view == CLOSE:
+            rig = plain(home.view) if seat else Sketch(())
+            return sketch.close(rig, sketch.drawn(self.it, home, mark))
+        drawn = plain(view)
+        return sketch.over(drawn, sketch.drawn(self.it, home, mark)) if home.view == view else drawn
 
     def checks(self) -> Iterable[tuple[Check, Any]]:
         """None while it is moved by hand: that keeps its push."""

@@ -130,7 +130,9 @@ class Outline:
         """
         return np.asarray(math.pi / self.teeth - self.half_space(radius))
 
-    def polygon(self, module: float, first: int = 0, count: int | None = None) -> Array:
+    def polygon(
+        self, module: float, first: int = 0, count: int | None = None, flank: int = FLANK
+    ) -> Array:
         """Corners round the teeth, against the clock; tooth 0 points along x.
 
         Parameters
@@ -139,6 +141,8 @@ class Outline:
             m.
         first, count : int
             Teeth wanted, all unless said.
+        flank : int
+            Points of one flank.
 
         Returns
         -------
@@ -147,7 +151,7 @@ class Outline:
         """
         count = self.teeth if count is None else count
         # Close to each other at the root, where it is bent most.
-        share = np.linspace(0, 1, FLANK) ** 1.5
+        share = np.linspace(0, 1, flank) ** 1.5
         radius = self.root + (self.tip - self.root) * share
         half = np.maximum(self.half_tooth(radius), 0.0)
         rising = np.stack([radius, -half])

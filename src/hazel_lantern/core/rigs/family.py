@@ -19,6 +19,7 @@ from hazel_lantern.core.poses import Poses, Shake, Trace, Turn
 from hazel_lantern.core.rigs.asks import Measure, View
 from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
 from hazel_lantern.core.rigs.case import Case, DesignT
+from hazel_lantern.core.seat import Seat
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Move, Shot
 from hazel_lantern.core.sketch import Sketch
@@ -143,6 +144,18 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
     @abstractmethod
     def sketch(self, view: str, mark: int, turn: float | None = None) -> Sketch:
         """The drawing of a view at a mark, turned as asked or as the move has it."""
+
+    def seat(self, axis: int, mark: int, turn: float | None = None) -> Seat | None:
+        """Where on which view one of its axes is driven; None draws the drive by itself."""
+        return None
+
+    def drawn(self, view: str, mark: int, turn: float | None = None) -> Sketch:
+        """The drawing of a view with what drives the rig, or that drive from close by."""
+        drives = self.drives
+        if not drives.used:
+            return self.sketch(view, mark, turn)
+        seat = self.seat(drives.which, mark, turn)
+        return drives.drawn(view, seat, mark, lambda plain: self.sketch(plain, mark, turn))
 
     @abstractmethod
     def parts(self) -> tuple[Part, ...]:

@@ -33,6 +33,7 @@ from hazel_lantern.core.rigs.kit.place import Place
 from hazel_lantern.core.rigs.kit.purse import Purse
 from hazel_lantern.core.rigs.kit.slope import OnSlope, Rolls
 from hazel_lantern.core.rigs.kit.wheels import Runs, WheelsOn
+from hazel_lantern.core.seat import Seat
 from hazel_lantern.core.shot import Arc, Line, Rise, Shot
 from hazel_lantern.core.sketch import Sketch
 
@@ -233,6 +234,12 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
         heading = self.answer.line.at(self.answer.course.place[mark : mark + 1])[2][0]
         look = float(heading) + (0.0 if self.answer.along else math.pi / 2)
         return from_above(self.answer, look, self.subject(), mark)
+
+    def seat(self, axis: int, mark: int, turn: float | None = None) -> Seat:
+        """Along the track, below the platform, with the motor beyond its end."""
+        answer, half = self.answer, self.answer.design.track.length / 2
+        way, height = float(answer.course.place[mark]), answer.ground
+        return Seat("side", (way, height), ((-half, height), (half, height)))
 
     def plots(self, station: str) -> Iterable[PlotSpec]:
         """The curves of each station."""

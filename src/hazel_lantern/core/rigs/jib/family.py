@@ -33,11 +33,13 @@ from hazel_lantern.core.rigs.jib.levelling import ONE_OFF, PINS_WIDE, TRUE
 from hazel_lantern.core.rigs.jib.model import F, JibDesign
 from hazel_lantern.core.rigs.jib.post import SUPPORT
 from hazel_lantern.core.rigs.jib.sketch_above import from_above
+from hazel_lantern.core.rigs.jib.sketch_places import Arm
 from hazel_lantern.core.rigs.jib.sketch_side import from_the_side
 from hazel_lantern.core.rigs.kit.drilled import Drilled
 from hazel_lantern.core.rigs.kit.pace import pace
 from hazel_lantern.core.rigs.kit.place import Place
 from hazel_lantern.core.rigs.kit.purse import Purse
+from hazel_lantern.core.seat import Seat
 from hazel_lantern.core.shot import Rise, S, Shot
 from hazel_lantern.core.sketch import Sketch
 
@@ -269,6 +271,18 @@ class Jib(Family[JibDesign, JibAnswer]):
         if view == "above":
             return from_above(self.answer, self.subject(), mark, turn)
         return from_the_side(self.answer, mark)
+
+    def seat(self, axis: int, mark: int, turn: float | None = None) -> Seat:
+        """Of the swing below the pivot, of the pan behind the post."""
+        run = self.answer.course
+        if axis == 0:
+            arm = Arm(self.answer, float(run.swing[mark]))
+            ends = arm.at(-arm.design.boom.tail), arm.at(arm.design.boom.front)
+            middle = float(run.swing[0] + run.swing[-1]) / 2
+            return Seat("side", arm.pivot, ends, arm.swing - middle)
+        pan = float(run.pan[mark]) if turn is None else turn
+        middle = float(run.pan[0] + run.pan[-1]) / 2
+        return Seat("above", turned=pan - middle, towards=math.pi, outwards=math.pi)
 
     def plots(self, station: str) -> Iterable[PlotSpec]:
         """The curves of each station."""

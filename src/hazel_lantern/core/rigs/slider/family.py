@@ -43,8 +43,10 @@ from hazel_lantern.core.rigs.slider.lamps_rails import (
 from hazel_lantern.core.rigs.slider.lamps_ride import rail_ends, ride
 from hazel_lantern.core.rigs.slider.model import F, SliderDesign
 from hazel_lantern.core.rigs.slider.sketch_above import from_above
+from hazel_lantern.core.rigs.slider.sketch_places import Rail
 from hazel_lantern.core.rigs.slider.sketch_side import close_up, from_the_side
 from hazel_lantern.core.rigs.slider.standing import clearances, stance, stand_load, tip
+from hazel_lantern.core.seat import Seat
 from hazel_lantern.core.shot import Arc, Line, Rise, Shot
 from hazel_lantern.core.sketch import Sketch
 
@@ -216,6 +218,12 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         """Draw the side or the view from above."""
         draw = {"above": from_above, "close": close_up}.get(view, from_the_side)
         return draw(self.answer, mark)
+
+    def seat(self, axis: int, mark: int, turn: float | None = None) -> Seat:
+        """Along the rails, below the carriage, with the motor beyond their end."""
+        side = Rail(self.answer, mark)
+        ends = side.at(0.0), side.at(self.answer.design.rails.length)
+        return Seat("side", side.at(side.place), ends, outwards=side.tilt)
 
     def plots(self, station: str) -> Iterable[PlotSpec]:
         """The curves of each station."""
