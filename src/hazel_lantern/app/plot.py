@@ -13,7 +13,7 @@ from hazel_lantern.app.widgets import label
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.lamps import Lamp
 from hazel_lantern.core.rigs.asks import PlotSpec
-from hazel_lantern.core.units import axis_unit
+from hazel_lantern.core.units import axis_unit, clock_unit
 
 INKS = ("hazel", "ember", "leaf")
 SIGNS = ("–", "··", "-·")
@@ -66,6 +66,14 @@ class TracePlot(QWidget):
             return at, trace.kind, trace.label
         return found.marks, found.axis.kind, found.axis.name
 
+    def _across_unit(self, found: Assessment) -> tuple[float, str]:
+        """What to divide by across the plot, and its name; a long time is read in minutes."""
+        at, kind, _ = self._place(found)
+        if kind == "time":
+            name, seconds = clock_unit(float(at.max()))
+            return seconds, name
+        return axis_unit(kind, self.session.style)
+
     def refresh(self) -> None:
         """Draw the traces as they are now."""
         found = self.session.assessment
@@ -78,12 +86,12 @@ class TracePlot(QWidget):
     def _picture(self, found: Assessment) -> Picture:
         spec, style = self.spec, self.session.style
         marks, kind, _ = self._place(found)
-        factor, _ = axis_unit(kind, style)
+        factor, _ = self._across_unit(found)
         curves = []
         for number, id in enumerate(self._ids):
             trace, on_right = found.traces[id], id in spec.right
             if spec.across:
-                along = found.traces[spec.across].values
+                along = found.traces[spec.across].values if trace.on is None else trace.on
             else:
                 along = marks if trace.along is None else trace.along
             dashes = RIGHT_DASHES if on_right else DASHES[number % len(DASHES)]
@@ -105,13 +113,18 @@ class TracePlot(QWidget):
         if limit is not None:
             start = float(on[zoned][0].min()) + limit
             zone = (-limit, limit) if spec.band else (start, start + 1e4)
+        good = spec.band
+        if spec.shaded is not None:
+            scale, _ = axis_unit(found.traces[spec.left[0]].kind, style)
+            zone, good = (spec.shaded[0] / scale, spec.shaded[1] / scale), not spec.warns
+            on[False] = [*on[False], np.array(zone)]
         return Picture(
             tuple(curves),
             _padded(low, high if high > low else low + 1.0, PADDING[0]),
             self._span(on[False], None if zoned else limit),
             self._span(on[True], limit) if zoned else None,
             zone,
-            "leaf" if spec.band else "ember",
+            "leaf" if good else "ember",
             drawing,
         )
 
@@ -134,8 +147,8 @@ class TracePlot(QWidget):
 
     def _write_legend(self, found: Assessment) -> None:
         style = self.session.style
-        _, kind, name = self._place(found)
-        _, unit = axis_unit(kind, style)
+        _, _, name = self._place(found)
+        _, unit = self._across_unit(found)
         words = []
         for number, id in enumerate(self._ids):
             trace = found.traces[id]
@@ -156,16 +169,16 @@ class TracePlot(QWidget):
         """Put the cursor at the mark."""
         found = self.session.assessment
         if found is not None and self._known(found):
-            marks, kind, _ = self._place(found)
-            factor, _ = axis_unit(kind, self.session.style)
+            marks, _, _ = self._place(found)
+            factor, _ = self._across_unit(found)
             self.canvas.put_cursor(float(marks[self.session.mark]) / factor)
 
     def _go(self, x: float) -> None:
         found = self.session.assessment
         if found is None or not self._known(found):
             return
-        marks, kind, _ = self._place(found)
-        factor, _ = axis_unit(kind, self.session.style)
+        marks, _, _ = self._place(found)
+        factor, _ = self._across_unit(found)
         self.session.go_to_mark(int(np.abs(marks - x * factor).argmin()))
 
 

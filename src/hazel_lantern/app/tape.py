@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 
+import numpy as np
+from numpy.typing import NDArray
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import (
     QIcon,
@@ -22,7 +24,10 @@ from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import button, label
 from hazel_lantern.core.units import axis_unit, clock_unit, trimmed
 
+Array = NDArray[np.float64]
 MARGIN = 14
+#: Between two dots, px.
+DOT_APART = 4.0
 
 
 class Tape(QWidget):
@@ -81,8 +86,10 @@ class Tape(QWidget):
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """The blade with its ticks, kept as a picture until it changes, and the slide."""
+        dots = self._dots()
         key = (
             self._ends(),
+            dots.tobytes(),
             self._kind(),
             self.session.style,
             theme.current().name,
@@ -95,12 +102,31 @@ class Tape(QWidget):
             self._kept = QPixmap(self.size() * ratio)
             self._kept.setDevicePixelRatio(ratio)
             self._kept.fill(Qt.GlobalColor.transparent)
-            self._paint_blade(QPainter(self._kept))
+            painter = QPainter(self._kept)
+            self._paint_blade(painter)
+            self._paint_dots(painter, dots)
+            painter.end()
             self._kept_for = key
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.drawPixmap(0, 0, self._kept)
         self._paint_slide(painter)
+
+    def _dots(self) -> Array:
+        """Places of the frames of a time-lapse; of many, only as many as can be told apart."""
+        found = self.session.assessment
+        if found is None:
+            return np.zeros(0)
+        places = found.family.shown.frame_places
+        most = max((self.width() - 2 * MARGIN) / DOT_APART, 2)
+        return places[:: max(math.ceil(len(places) / most), 1)]
+
+    def _paint_dots(self, painter: QPainter, places: Array) -> None:
+        """The frames along the blade's lower edge."""
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(theme.colour("#8E2B1F"))
+        for place in places:
+            painter.drawEllipse(QPointF(self._x(float(place)), self.height() - 7.5), 1.5, 1.5)
 
     def _paint_blade(self, painter: QPainter) -> None:
         t = theme.current()
@@ -124,7 +150,6 @@ class Tape(QWidget):
                 box = QRectF(x - 30, 13, 60, 15)
                 if blade.contains(QRectF(x - 14, 14, 28, 10)):
                     painter.drawText(box, Qt.AlignmentFlag.AlignCenter, label)
-        painter.end()
 
     def _paint_slide(self, painter: QPainter) -> None:
         x = self.slide_x()
@@ -202,6 +227,9 @@ class TurnTape(Tape):
         found = self.session.assessment
         turn = found.turn if found is not None else None
         return (turn.low, turn.high) if turn is not None else (0.0, 1.0)
+
+    def _dots(self) -> Array:
+        return np.zeros(0)
 
     def _kind(self) -> str:
         return "angle"

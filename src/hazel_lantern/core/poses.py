@@ -21,7 +21,8 @@ class Trace:
 
     One value per mark; or, with ``along``, one at each of those places, which may go further
     than the move does.  What others are plotted across may have values of its own, and then
-    says in ``at_marks`` where on it each mark is.
+    says in ``at_marks`` where on it each mark is.  A curve that is longer than what it is plotted
+    across says where it lies with ``on``.
     """
 
     label: str
@@ -29,6 +30,7 @@ class Trace:
     values: Array
     along: Array | None = None
     at_marks: Array | None = None
+    on: Array | None = None
 
 
 @dataclass(frozen=True)

@@ -17,6 +17,7 @@ from hazel_lantern.core.fields import apply
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.mechanics.trains import Span, holes, uncovered
 from hazel_lantern.core.project.file import loads
 from hazel_lantern.core.resources import DATA
 from hazel_lantern.core.rigs.case import Case
@@ -329,14 +330,50 @@ def test_the_hand_has_no_plot_once_a_motor_moves_it(rig):
     by_hand = [one.title for one in assess(rig).plots("Drive")]
     driven = assess(changed(rig, drive__source="motor"))
     by_motor = [one.title for one in driven.plots("Drive")]
-    assert len(by_motor) == len(by_hand)
-    assert "The motor" in by_motor
+    assert len(by_motor) == len(by_hand) - 1
     assert not {"The hand at the tail", "Push along the rails", "Push along the track"} & set(
         by_motor
     )
-    for one in driven.plots("Drive"):
+    assert assess(rig).plots("Motor") == ()
+    assert len(driven.plots("Motor")) == 2
+    for one in (*driven.plots("Drive"), *driven.plots("Motor")):
         for name in (*one.left, *one.right):
             assert np.isfinite(driven.traces[name].values).all()
+
+
+def test_the_motor_s_line_goes_from_stalled_to_free_and_its_dial_is_shaded(driven):
+    found = assess(driven)
+    dial, torque = found.plots("Motor")
+    assert dial.shaded == (0.15, 1.0)
+    line = found.traces[torque.left[1]]
+    assert line.values[[0, -1]] == pytest.approx([2.0, 0.0])
+    assert line.on[[0, -1]] == pytest.approx([0.0, 30 * TURN / 60])
+    stepping = assess(changed(driven, drive__motor="step-42"))
+    steps, _ = stepping.plots("Motor")
+    assert steps.warns
+    row = stepping.family.drives.it.motor
+    assert steps.shaded == (row.band_low, row.band_high)
+
+
+def test_each_gear_reaches_as_its_ratio_is_to_the_one_that_is_in(driven):
+    drives = assess(changed(driven, drive__gears=BOX)).family.drives
+    first, second, third = drives.reaches
+    assert (first.is_in, second.is_in, third.is_in) == (True, False, False)
+    assert first.span == pytest.approx(drives.it.span)
+    assert second.span.quick / first.span.quick == pytest.approx(3 / 5)
+    assert third.span.slow / first.span.slow == pytest.approx(2 / 5)
+    (alone,) = assess(driven).family.drives.reaches
+    assert alone.gear == ""
+
+
+def test_holes_are_what_no_gear_does():
+    spans = [Span(30, 100), Span(90, 200), Span(400, 5000)]
+    assert holes(spans, Span(20, 3600)) == [(20, 30), (200, 400)]
+    assert holes(spans, Span(40, 150)) == []
+    assert holes([], Span(1, 9)) == [(1, 9)]
+    missing, widest = uncovered(spans, Span(20, 3600))
+    assert missing == pytest.approx(math.log(1.5 * 2) / math.log(180))
+    assert widest == pytest.approx(2.0)
 
 
 def test_a_mended_pinion_has_whole_teeth_and_enough_of_them(driven, settings, workshop):

@@ -70,3 +70,10 @@ def test_the_pack_of_a_driven_rig_holds_its_move_and_of_another_none(tmp_path, w
         moves = {name for name in names if "-move." in name}
         assert bool(moves) is there
         assert any("sector" in name for name in names) is there
+
+
+def test_a_delay_is_waited_before_the_move():
+    it = driven(SLIDE, drive__last="belt loop", shot__pace__delay=7.5)
+    lines = move_gcode(it).splitlines()
+    assert lines[4] == "G4 P7.5000"
+    assert lines[5].startswith("G1")

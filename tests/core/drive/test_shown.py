@@ -2,11 +2,14 @@
 
 import math
 
+import numpy as np
 import pytest
+from scipy.integrate import solve_ivp
 
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.units import Style
 from tests.conftest import assess, changed, check_way_forward
+from tests.core.drive.test_drive import DEMO
 
 SLOW = {"shot__played__kind": "slow motion", "shot__pace__duration": 2.0}
 LAPSE = {"shot__played__kind": "time-lapse", "shot__pace__duration": 2700.0}
@@ -96,3 +99,52 @@ def test_each_has_a_way_forward(rig, settings, workshop, changes, name):
     bad = changed(rig, **changes)
     assert lamp(bad, name).state is State.FAILS
     check_way_forward(bad, f"shot.{name}", settings, workshop)
+
+
+def test_standing_still_for_a_frame_it_settles_first(rig):
+    still = {**LAPSE, "shot__pace__duration": 500.0, "shot__played__shoots": "shoot, move, settle"}
+    found = assess(changed(rig, **still, shot__played__shutter=4.0))
+    shown, frames = found.family.shown, found.family.shown.frames
+    frequency, damping = found.answer.bounce
+    # A weight that has sunk swings as a pendulum of that length does.
+    assert frequency == pytest.approx(
+        math.sqrt(9.80665 / found.answer.bending.dip.max()) / 2 / math.pi
+    )
+    # Half of what camera and exposure leave of two seconds is for the way.
+    assert shown.step_time == pytest.approx((2.0 - 0.25 - 0.5) / 2)
+
+    # The same swing again, by stepping its equation.
+    def swing(time, state):
+        share = min(time / shown.step_time, 1.0)
+        push = frames.greatest / shown.step_time**2 * (60 * share - 180 * share**2 + 120 * share**3)
+        omega = 2 * math.pi * frequency
+        return state[1], -push - 2 * damping * omega * state[1] - omega**2 * state[0]
+
+    end = solve_ivp(swing, (0, shown.step_time), (0, 0), rtol=1e-10, atol=1e-14, max_step=0.002)
+    omega = 2 * math.pi * frequency
+    lag, rate = end.y[:, -1]
+    left = math.hypot(lag, (rate + damping * omega * lag) / (omega * math.sqrt(1 - damping**2)))
+    px, settles = shown.settling
+    assert px == pytest.approx(left * found.axis.pixels, rel=0.02)
+    assert settles == pytest.approx(max(math.log(px) / (damping * omega), 0.0))
+    assert found.by_id["shot.capture"].value == pytest.approx(min(px, 1.0))
+    limit = found.by_id["shot.screen-time"].limit
+    assert limit == pytest.approx(0.25 + 0.5 + shown.step_time + settles)
+    assert "stands still for each" in shown.told(Style())
+
+
+def test_frames_lie_on_the_tape_as_the_move_is_at_their_times(rig):
+    found = assess(changed(rig, **LAPSE))
+    places = found.family.shown.frame_places
+    assert len(places) == 250
+    at = np.interp(np.arange(250) * 10.8, found.times, found.marks)
+    assert places == pytest.approx(at)
+    assert len(assess(rig).family.shown.frame_places) == 0
+
+
+@pytest.mark.parametrize("family", ["slider", "jib", "dolly"])
+def test_every_family_knows_how_often_it_bounces(family):
+    rig = next(one for one in DEMO if one.design.family == family)
+    frequency, damping = assess(rig).answer.bounce
+    assert 1.0 < frequency < 60.0
+    assert 0.0 < damping < 0.2

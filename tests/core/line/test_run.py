@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+from dataclasses import replace
 
 import numpy as np
 import pytest
@@ -217,3 +218,16 @@ def test_a_report_is_read_as_it_was_written(place, time):
     assert isinstance(said, Placed)
     assert said.place == pytest.approx(place, abs=1e-5)
     assert said.time == pytest.approx(time, abs=1e-4)
+
+
+def test_a_delay_is_waited_before_it_plays_and_can_be_stopped():
+    wire = Wire(StandIn(EVEN))
+    late = replace(asked(), delay=10.0)
+    assert Player(wire, late).play().whole
+    before = Wire(StandIn(EVEN))
+    assert Player(before, asked()).play().whole
+    assert wire.time - before.time == pytest.approx(10.0, abs=0.1)
+    waiting = Wire(StandIn(EVEN))
+    run = Player(waiting, late, stop=lambda: waiting.time > 6.0).play()
+    assert run.words == "Stopped by you before it moved."
+    assert "play" not in " ".join(waiting.said)

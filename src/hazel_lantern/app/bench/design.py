@@ -14,6 +14,8 @@ from PyQt6.QtWidgets import (
 )
 
 from hazel_lantern.app.bench.base import Bench
+from hazel_lantern.app.bench.gears import GearBench
+from hazel_lantern.app.bench.lapse import LapseBench
 from hazel_lantern.app.bench.line import LineBench
 from hazel_lantern.app.bench.ranked import RankedChoice
 from hazel_lantern.app.fieldset import FieldSet
@@ -22,6 +24,7 @@ from hazel_lantern.app.plot import TracePlot
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import Tabbed, empty, label, scrolled
 from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.drive.assembly import MOTOR
 from hazel_lantern.core.rigs.asks import PlotSpec
 
 ASSUMED = "What was assumed"
@@ -163,7 +166,7 @@ class DesignBench(Bench):
         self.readout = Readout(session, station)
         self.fields = FieldSet(session)
         self.assumed = Assumed(session)
-        self.line = LineBench(session) if station == "Drive" else None
+        self.line: LineBench | None = None
         self._pages = tuple(self._all_pages(own))
         self.pages = Tabbed([(page.title, page.widget) for page in self._pages])
         self.pages.turned.connect(self.refresh)
@@ -189,25 +192,42 @@ class DesignBench(Bench):
             lambda found: bool(found.groups(self.station)),
             self._show_figures,
         )
+        if self.station == "Drive":
+            yield from self._drive_pages()
         yield Page(
             ASSUMED,
             scrolled(self.assumed),
             lambda _: self.station == "Frame",
             lambda _: self.assumed.refresh(),
         )
-        if (line := self.line) is not None:
-            yield Page(
-                "On the line",
-                line,
-                lambda found: found.family.drives.used or line.line.running,
-                lambda _: line.refresh(),
-            )
         nothing = label("There is nothing to set here on a rig of this kind.", "soft")
         yield Page(
             self.station,
             nothing,
             lambda found: self.own is None and not self._anything(found),
             lambda _: None,
+        )
+
+    def _drive_pages(self) -> Iterator[Page]:
+        """What a motor does, and how a time-lapse is taken."""
+
+        def driven(found: Assessment) -> bool:
+            return found.family.drives.used
+
+        motor = Plots(self.session, MOTOR)
+        self.session.mark_moved.connect(motor.follow_mark)
+        gears, lapse = GearBench(self.session), LapseBench(self.session)
+        line = self.line = LineBench(self.session)
+        yield Page(MOTOR, motor, driven, lambda _: motor.refresh())
+        yield Page("Gears", gears, driven, lambda _: gears.refresh())
+        yield Page(
+            "Time-lapse", lapse, lambda found: found.family.shown.lapse, lambda _: lapse.refresh()
+        )
+        yield Page(
+            "On the line",
+            line,
+            lambda found: driven(found) or line.line.running,
+            lambda _: line.refresh(),
         )
 
     def _does_something(self, found: Assessment) -> bool:

@@ -171,6 +171,15 @@ class Driving:
         return np.asarray(self.motor.stalled_torque * np.maximum(1 - share, 0.0))
 
     @property
+    def line(self) -> tuple[Array, Array]:
+        """Speeds of the motor from stalled to free, rad/s, and the torque it has there, N·m."""
+        free = self.motor.free_speed
+        if self.stepping:
+            free = self.motor.fastest_steps / self.motor.steps * 2 * math.pi
+        speeds = np.linspace(0.0, free, 25)
+        return speeds, self.motor.stalled_torque * (1 - speeds / free)
+
+    @property
     def watts(self) -> float:
         """Drawn on the average over the move, W."""
         if self.stepping:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping
-from typing import Any
+from typing import Any, NamedTuple
 
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.drive import built, lamps, line, sketch
@@ -20,6 +20,7 @@ from hazel_lantern.core.mechanics.trains import (
     Span,
     Train,
     best_trains,
+    holes,
     three_speeds,
 )
 from hazel_lantern.core.parts import Part, Template
@@ -51,10 +52,20 @@ FEWEST = 12
 NEAR = 0.03
 #: Its own view.
 CLOSE = "drive"
+#: The page of its plots.
+MOTOR = "Motor"
 GUARDS = {
     "slip clutch": "Fit a slip clutch",
     "fuse": "Put a fuse at the battery",
 }
+
+
+class Reach(NamedTuple):
+    """A gear's name, the quickest and slowest move that it can do, and whether it is in."""
+
+    gear: str
+    span: Span
+    is_in: bool
 
 
 class Drives(Assembly[AnswerT]):
@@ -264,7 +275,7 @@ class Drives(Assembly[AnswerT]):
         feeds = [F.supply, *([F.capacity, F.repeats] if drive.supply == "battery" else [])]
         sound = [F.sound, *([F.microphone, F.speaker] if drive.sound else [])]
         return (
-            Group("Motor", (F.source, *choice, F.motor, F.guard)),
+            Group("Motor", (F.source, *choice, F.motor, F.guard, S.pace.delay)),
             Group("Last stage", tuple(last)),
             Group("Cogs", ("driver", "driven"), F.train),
             Group("Box of gears", ("driver", "driven"), F.gears),
@@ -278,12 +289,10 @@ class Drives(Assembly[AnswerT]):
             return
         it, style = self.it, self.answer.style
         yield "Gears", f"{it.ratio:.4g} : 1"
-        gears = self.case.setup.drive.gears
-        for name, stage in zip(GEARS, gears, strict=False):
-            driver, driven = (self.case.row("cogs", id) for id in (stage.driver, stage.driven))
-            share = driven.teeth / driver.teeth / it.geared
-            quick, slow = (write(one * share, "time", style) for one in it.span)
-            yield f"{name.capitalize()} gear", f"{quick} to {slow}"
+        for reach in self.reaches:
+            quick, slow = (write(one, "time", style) for one in reach.span)
+            name = f"{reach.gear.capitalize()} gear" if reach.gear else "Move can take"
+            yield name, f"{quick} to {slow}"
         yield "Motor at the most", turns_a_minute(float(it.speed.max()))
         yield "Torque at the motor", write(float(it.torque.max()), "torque", style)
         yield "It draws", f"{it.watts:.3g} W"
@@ -308,15 +317,67 @@ class Drives(Assembly[AnswerT]):
             return {}
         it = self.it
         return {
-            "motor torque": lambda: Trace("torque at the motor", "torque", it.torque),
-            "motor has": lambda: Trace("it has", "torque", it.has),
+            "motor torque": lambda: Trace("the move asks", "torque", it.torque),
+            "motor has": self._has,
+            "motor turns": lambda: Trace("motor's speed", "turning", it.speed),
             "dial": lambda: Trace("share of its range", "percent", it.dial),
+            "steps": lambda: Trace("full steps", "rate", it.steps),
+            "clock": lambda: Trace("time", "time", it.times),
         }
 
+    def _has(self) -> Trace:
+        """The motor's whole line, from stalled to free."""
+        speeds, has = self.it.line
+        return Trace("it has", "torque", has, on=speeds)
+
     def plots(self, station: str) -> Iterable[PlotSpec]:
-        """The motor over the move."""
-        if station == "Drive" and self.used:
-            yield PlotSpec("The motor", ("motor torque", "motor has"), ("dial",))
+        """The motor over the move, on a page of its own."""
+        if station != MOTOR or not self.used:
+            return
+        motor = self.it.motor
+        if self.it.stepping:
+            rings = motor.band_low, motor.band_high
+            title = "Full steps a second, and where it rings"
+            yield PlotSpec(title, ("steps",), across="clock", shaded=rings, warns=True)
+        else:
+            steady, title = (motor.lowest_dial, 1.0), "Where the dial stands, and is steady"
+            yield PlotSpec(title, ("dial",), across="clock", shaded=steady)
+        yield PlotSpec("Torque at each speed", ("motor torque", "motor has"), across="motor turns")
+
+    @kept
+    def reaches(self) -> tuple[Reach, ...]:
+        """What each gear can do, the slowest first; one without a name where there is no box.
+
+        Returns
+        -------
+        tuple of Reach
+        """
+        it, drive = self.it, self.case.setup.drive
+        if not drive.gears:
+            return (Reach("", it.span, True),)
+        found = []
+        for name, stage in zip(GEARS, drive.gears, strict=False):
+            driver, driven = (self.case.row("cogs", id) for id in (stage.driver, stage.driven))
+            share = driven.teeth / driver.teeth / it.geared
+            span = Span(it.span.quick * share, it.span.slow * share)
+            found.append(Reach(name, span, stage in drive.in_gear))
+        return tuple(found)
+
+    @property
+    def asked(self) -> Span:
+        """Times of a move that the gears are to cover."""
+        drive = self.case.setup.drive
+        return Span(drive.quickest, max(drive.slowest, drive.quickest * 1.01))
+
+    @property
+    def holes(self) -> list[Span]:
+        """Of these the times that no gear does.
+
+        Returns
+        -------
+        list of Span
+        """
+        return holes([reach.span for reach in self.reaches], self.asked)
 
     @property
     def measures(self) -> tuple[Measure[Any], ...]:

@@ -98,6 +98,8 @@ def move_gcode(it: Driving) -> str:
     at, place = points(it)
     letter = "A" if it.axis.kind == "angle" else "X"
     lines = [f"({it.axis.name}, {it.duration:g} s)", "G21", "G90", f"G92 {letter}0"]
+    if delay := it.case.shot.pace.delay:
+        lines.append(f"G4 P{delay:.4f}")
     for before, after, here, there in zip(at, at[1:], place, place[1:], strict=False):
         way = abs(float(there - here))
         if way > 0:

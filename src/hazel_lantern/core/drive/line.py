@@ -34,7 +34,9 @@ def asked(it: Driving) -> Asked:
     """
     times, places = points(it)
     name, factor = unit(it)
-    return Asked(it.axis.name, name, times, places, it.axis.pixels / factor)
+    return Asked(
+        it.axis.name, name, times, places, it.axis.pixels / factor, it.case.shot.pace.delay
+    )
 
 
 def stand_in(it: Driving, fault: Fault) -> tuple[Build, float]:

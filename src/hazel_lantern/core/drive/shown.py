@@ -7,16 +7,22 @@ from collections.abc import Callable, Iterable
 from typing import Any
 
 import numpy as np
+from numpy.typing import NDArray
 
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import Check, Found, State, check, working
+from hazel_lantern.core.lazy import kept
+from hazel_lantern.core.mechanics.boom import settle_time
 from hazel_lantern.core.mechanics.driving import Frames, time_lapse
+from hazel_lantern.core.mechanics.windup import wind_up
 from hazel_lantern.core.rigs.asks import Choices, Group, Lever, Numeric
 from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
 from hazel_lantern.core.rigs.kit.seen import UNSEEN
 from hazel_lantern.core.shot import S
-from hazel_lantern.core.units import write
+from hazel_lantern.core.units import Style, write
+
+Array = NDArray[np.float64]
 
 #: Between two frames a camera needs so much besides its exposure, s.
 BETWEEN = 0.5
@@ -53,6 +59,80 @@ class Shown(Assembly[AnswerT]):
         times = self.answer.course.times
         return time_lapse(duration, played.screen, played.shown, axis.place, times)
 
+    @property
+    def stops(self) -> bool:
+        """Whether the rig stands still while a frame is taken."""
+        return self.lapse and bool(self.answer.shot.played.shoots != "running through")
+
+    @property
+    def step_time(self) -> float:
+        """Of a way between two frames, s: half of what camera and exposure leave."""
+        free = self.frames.interval - self.answer.shot.played.exposure - BETWEEN
+        return max(free / 2, 0.05)
+
+    @kept
+    def settling(self) -> tuple[float, float]:
+        """What the greatest way between two frames leaves of bounce, px, until it is a pixel, s.
+
+        Returns
+        -------
+        float, float
+        """
+        frequency, damping = self.answer.bounce
+        if not self.stops or not frequency:
+            return 0.0, 0.0
+        way, lasts = self.frames.greatest, self.step_time
+
+        def hurry(times: Array) -> Array:
+            share = times / lasts
+            return np.asarray(way / lasts**2 * (60 * share - 180 * share**2 + 120 * share**3))
+
+        left = wind_up(hurry, lasts, frequency, damping).left * self._axes()[0].pixels
+        return left, settle_time(frequency, damping, left, 1.0)
+
+    def told(self, style: Style) -> str:
+        """Its frames in words.
+
+        Parameters
+        ----------
+        style : Style
+
+        Returns
+        -------
+        str
+        """
+        frames, played, axis = self.frames, self.answer.shot.played, self._axes()[0]
+        kind = "angle" if axis.kind == "angle" else "fine"
+        said = (
+            f"{frames.count} frames in {write(self.answer.shot.pace.duration, 'time', style)} of "
+            f"work, one every {write(frames.interval, 'time', style)}, are "
+            f"{write(played.screen, 'time', style)} on screen. From one to the next it moves "
+            f"{write(frames.way, kind, style)}, {write(frames.greatest, kind, style)} at the most."
+        )
+        if not self.stops:
+            return said
+        left, lasts = self.settling
+        return (
+            f"{said} It stands still for each: {write(self.step_time, 'time', style)} to move, "
+            f"{write(left, 'px', style)} of bounce, {write(lasts, 'time', style)} to settle, then "
+            f"{write(played.exposure, 'time', style)} of exposure."
+        )
+
+    @property
+    def frame_places(self) -> Array:
+        """Where on the move each frame of a time-lapse is taken, m or rad.
+
+        Returns
+        -------
+        (n,) array
+            Empty where it is none.
+        """
+        if not self.lapse:
+            return np.zeros(0)
+        axis, times = self._axes()[0], self.answer.course.times
+        taken = np.arange(self.frames.count) * self.frames.interval
+        return np.asarray(np.interp(taken, times, axis.place))
+
     @check(
         "shot.screen-time",
         "Long enough on screen",
@@ -68,13 +148,21 @@ class Shown(Assembly[AnswerT]):
         played, duration = self.answer.shot.played, self.answer.shot.pace.duration
         if self.lapse:
             frames, least = self.frames, played.exposure + BETWEEN
+            settles = self.settling[1]
+            if self.stops:
+                least += self.step_time + settles
             return Found(
                 frames.interval,
                 ("Time between frames", "Frames come too quickly"),
                 lambda s: (
                     f"{frames.count} frames, one every {write(frames.interval, 'time', s)}, make "
-                    f"{write(played.screen, 'time', s)} on screen; exposure and camera need "
-                    f"{write(least, 'time', s)}."
+                    f"{write(played.screen, 'time', s)} on screen; exposure and camera"
+                    + (
+                        f", the way to the next and {write(settles, 'time', s)} to settle"
+                        if self.stops
+                        else ""
+                    )
+                    + f" need {write(least, 'time', s)}."
                 ),
                 working(
                     "interval = work / (seconds on screen × rate)",
@@ -115,7 +203,8 @@ class Shown(Assembly[AnswerT]):
         """Blur of the quickest frame, and whether the buffer holds the move."""
         played, shot, axis = self.answer.shot.played, self.answer.shot, self._axes()[0]
         quick = float(np.abs(axis.speed).max()) * axis.pixels
-        blur = quick * played.exposure
+        # Where it stands still for a frame, what is left of the bounce is what is seen.
+        blur = min(self.settling[0], 1.0) if self.stops else quick * played.exposure
         full = played.kind == "slow motion" and shot.pace.duration > played.buffer
         late = shot.pace.duration - played.buffer
         return Found(
@@ -202,7 +291,13 @@ class Shown(Assembly[AnswerT]):
                     for one in whole
                 )
             )
-        if not self.lapse:
+        if self.lapse:
+            ways = {
+                "shoot, move, settle": "Stand still for each frame",
+                "running through": "Shoot while it moves",
+            }
+            yield Choices.words(S.played.shoots, ways, self.answer.shot.played.shoots)
+        else:
             yield Numeric(S.played.captured, 5.0, 10.0, 1000.0, "Capture {} frames")
         asked = "the seconds on screen"
         yield Numeric(S.played.screen, 0.5, 0.5, 600.0, "Ask for {} on screen", loses=asked)
@@ -218,7 +313,8 @@ class Shown(Assembly[AnswerT]):
         if not self.used:
             return (Group("Shown", (p.kind,)),)
         if self.lapse:
-            return (Group("Shown", (p.kind, p.screen, p.shown, p.shutter, p.light)),)
+            lapse = (p.kind, p.screen, p.shown, p.shoots, p.shutter, p.light)
+            return (Group("Shown", lapse),)
         slow = (p.kind, p.captured, p.shown, p.screen, p.shutter, p.buffer, p.light)
         return (Group("Shown", slow),)
 

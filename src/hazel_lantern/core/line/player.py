@@ -76,6 +76,7 @@ class Player:
                 self._home()
                 self._moves = False
             self._load()
+            self._wait()
             ended, words = self._watch()
         except _GivenUp as given_up:
             ended, words = given_up.ended, given_up.words + self._halt()
@@ -152,6 +153,16 @@ class Player:
         self._say(f"load {len(times)}")
         for number, (time, place) in enumerate(zip(times, places, strict=True)):
             self._say(protocol.point(number, time, place))
+
+    def _wait(self) -> None:
+        """Time to get out of the way, or before the camera."""
+        until = self.link.now() + self.asked.delay
+        while self.link.now() < until:
+            if self.stop():
+                raise _GivenUp("stopped", "Stopped by you before it moved")
+            line = self.link.hear(LOOK)
+            if line is not None:
+                protocol.heard(line)
 
     def _say(self, line: str) -> None:
         """Send a line that is said back, and see that it came over as it was sent."""

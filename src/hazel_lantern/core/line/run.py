@@ -32,6 +32,8 @@ class Asked:
         From 0, by the unit.
     pixels : float
         How far a unit shifts the picture at the subject, px.
+    delay : float
+        Waited before it is played, s.
     """
 
     name: str
@@ -39,6 +41,7 @@ class Asked:
     times: Array
     places: Array
     pixels: float
+    delay: float = 0.0
 
     @property
     def duration(self) -> float:

@@ -329,6 +329,29 @@ class Box:
         return round(self.uncovered, 9), round(self.gap, 9), teeth, names
 
 
+def holes(spans: Iterable[Span], asked: Span) -> list[Span]:
+    """Parts of a span of times that no gear does, the quickest first.
+
+    Parameters
+    ----------
+    spans : iterable of Span
+    asked : Span
+
+    Returns
+    -------
+    list of Span
+    """
+    reached, found = asked.quick, []
+    for quick, slow in sorted(spans):
+        end = min(quick, asked.slow)
+        if end > reached:
+            found.append(Span(reached, end))
+        reached = min(max(reached, slow), asked.slow)
+    if reached < asked.slow:
+        found.append(Span(reached, asked.slow))
+    return found
+
+
 def uncovered(spans: Iterable[Span], asked: Span) -> tuple[float, float]:
     """What of a span of times no gear does.
 
@@ -342,17 +365,9 @@ def uncovered(spans: Iterable[Span], asked: Span) -> tuple[float, float]:
     float, float
         Share by logarithm, and the widest hole as a quotient of times.
     """
-    reached, missing, widest = asked.quick, 0.0, 1.0
-    for quick, slow in sorted(spans):
-        if quick > reached:
-            end = min(quick, asked.slow)
-            missing += math.log(max(end / reached, 1.0))
-            widest = max(widest, end / reached)
-        reached = min(max(reached, slow), asked.slow)
-    if reached < asked.slow:
-        missing += math.log(asked.slow / reached)
-        widest = max(widest, asked.slow / reached)
-    return missing / math.log(asked.slow / asked.quick), widest
+    quotients = [slow / quick for quick, slow in holes(spans, asked)]
+    missing = math.fsum(math.log(one) for one in quotients)
+    return missing / math.log(asked.slow / asked.quick), max(quotients, default=1.0)
 
 
 def three_speeds(

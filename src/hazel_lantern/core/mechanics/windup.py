@@ -14,6 +14,8 @@ from typing import TYPE_CHECKING
 import numpy as np
 from numpy.typing import NDArray
 
+from hazel_lantern.core.mechanics.constants import GRAVITY
+
 if TYPE_CHECKING:
     from collections.abc import Callable
 
@@ -54,6 +56,22 @@ def first_frequency(stiffness: float, inertia: float) -> float:
         Hz; infinite without inertia.
     """
     return math.sqrt(stiffness / inertia) / (2 * math.pi) if inertia > 0 else math.inf
+
+
+def by_sinking(sunk: float) -> float:
+    """How often a weight swings that has sunk by so much on its spring.
+
+    Parameters
+    ----------
+    sunk : float
+        m.
+
+    Returns
+    -------
+    float
+        √(g / sunk) / 2π, Hz; infinite where it has not sunk.
+    """
+    return math.sqrt(GRAVITY / sunk) / (2 * math.pi) if sunk > 0 else math.inf
 
 
 def wind_up(

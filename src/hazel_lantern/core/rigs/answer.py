@@ -41,6 +41,11 @@ class Answer(Generic[DesignT]):
         return self.shot.move.along
 
     @property
+    def bounce(self) -> tuple[float, float]:
+        """How often the lens bounces by itself, Hz, and its damping; nought where not known."""
+        return 0.0, 0.0
+
+    @property
     def load(self) -> Load:
         """What is carried."""
         return self.case.load

@@ -139,6 +139,10 @@ class PlotSpec:
         The lamp whose limit is shaded.
     band : bool
         Shade what lies within the limit on both sides of nought, not what lies beyond it.
+    shaded : tuple of float or None
+        What is shaded, from and to; of a plot that has nothing on the right.
+    warns : bool
+        Whether what is shaded is to be kept out of, not to be kept to.
     across : str
         The trace to plot against, where it is not the place along the move.
     by_hand : bool
@@ -152,6 +156,8 @@ class PlotSpec:
     band: bool = False
     across: str = ""
     by_hand: bool = False
+    shaded: tuple[float, float] | None = None
+    warns: bool = False
 
 
 @dataclass(frozen=True)

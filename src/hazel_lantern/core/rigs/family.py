@@ -100,7 +100,12 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
     @kept
     def everything(self) -> tuple[Assembly[AnswerT], ...]:
         """The family itself, all of its assemblies, and what drives it."""
-        return self, *self.assemblies(), Shown(self.answer, self.axes), self.drives
+        return self, *self.assemblies(), self.shown, self.drives
+
+    @kept
+    def shown(self) -> Shown[AnswerT]:
+        """How its move is shown, of whatever family it is."""
+        return Shown(self.answer, self.axes)
 
     @kept
     def drives(self) -> Drives[AnswerT]:

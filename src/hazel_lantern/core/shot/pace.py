@@ -19,6 +19,7 @@ class Pace(Frozen):
     ease: Ease = choice("Ease", "soft ramps")
     ease_in: float = quantity("time", "Ease in", 1.0, low=0, high=3600)
     ease_out: float = quantity("time", "Ease out", 1.0, low=0, high=3600)
+    delay: float = quantity("time", "Motor waits first", 0.0, low=0, high=36000)
 
     def marked(self, way: float) -> tuple[Array, Motion]:
         """Times, s, and motion over a way, with the moments of greatest acceleration."""

@@ -16,6 +16,9 @@ class Played(Frozen):
     screen: float = quantity("time", "On screen", 10.0, low=0.2, high=3600)
     shutter: float = quantity("number", "Shutter, one over", 200.0, low=0.001, high=100000)
     buffer: float = quantity("time", "Buffer holds", 4.0, low=0.1, high=36000)
+    shoots: Literal["running through", "shoot, move, settle"] = choice(
+        "Camera shoots", "running through"
+    )
     light: Literal["daylight", "lamps at 50 Hz", "lamps at 60 Hz"] = choice("Light", "daylight")
 
     @property

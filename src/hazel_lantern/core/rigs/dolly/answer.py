@@ -262,6 +262,11 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
         return self._between_sleepers[0]
 
     @property
+    def sunk(self) -> float:
+        """As its rails sink."""
+        return self.dip
+
+    @property
     def stress(self) -> float:
         """What a rail is bent with between two sleepers, Pa."""
         return self._between_sleepers[1]

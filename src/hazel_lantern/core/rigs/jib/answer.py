@@ -455,6 +455,11 @@ class JibAnswer(Answer[JibDesign]):
         rise, distance = self.shot.move.distance, self.shot.subject.distance
         return picture.flow_across(rise, self.focal_px, distance)
 
+    @property
+    def bounce(self) -> tuple[float, float]:
+        """Of the boom."""
+        return self.boom.bounce, self.design.boom.damping
+
     @kept
     def swing_axis(self) -> Axis:
         """The arm about its pivot: drift of what is not balanced, and the joints."""

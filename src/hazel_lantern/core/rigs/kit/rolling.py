@@ -13,10 +13,13 @@ from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics.carriage import CarriageLoad
 from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.mechanics.windup import by_sinking
 from hazel_lantern.core.rigs.answer import Answer
 from hazel_lantern.core.rigs.case import DesignT
 
 Array = NDArray[np.float64]
+#: Damping of rails on their rests; joints and rests give at least so much, m.
+DAMPING, LEAST_SINKING = 0.02, 1e-4
 
 
 @dataclass(frozen=True)
@@ -104,6 +107,16 @@ class RollingAnswer(Answer[DesignT]):
             friction=frozenset({"rolling"}),
             last=self.last_stages,
         )
+
+    @property
+    def sunk(self) -> float:
+        """How far the lens sinks at the most as its load bends what it runs on, m."""
+        raise NotImplementedError
+
+    @property
+    def bounce(self) -> tuple[float, float]:
+        """By how far its load sinks; with the damping of rails on their rests."""
+        return by_sinking(max(self.sunk, LEAST_SINKING)), DAMPING
 
     @kept
     def push(self) -> Array:

@@ -338,6 +338,11 @@ class SliderAnswer(RollingAnswer[SliderDesign]):
         turned = self.head_turn[mark] * (along - self.supports[0])
         return np.asarray(np.mean(lines, axis=0) + turned)
 
+    @property
+    def sunk(self) -> float:
+        """As its rails sink."""
+        return float(self.bending.dip.max())
+
     @kept
     def bending(self) -> Bending:
         """The rails under the carriage at every mark."""
