@@ -27,7 +27,8 @@ def _own_home(store):
 def test_assess_prints_every_lamp_and_ends_with_one_for_a_failing_lamp(capsys):
     assert main(["assess", DEMO]) == 1
     out = capsys.readouterr().out
-    assert out.count("slider.") == 20
+    # The slide, and its variant for a time-lapse.
+    assert out.count("slider.") == 2 * 20
     assert "tight  slider.tip" in out
     assert "frame drift" in out
 

@@ -89,5 +89,5 @@ def test_the_drive_is_drawn_close_and_its_ring_is_dragged(window, hand):
     hand.type_into(drawing.pills["drive.wheel"], "48 mm")
     assert session.rig.drive.wheel == pytest.approx(0.048)
     # By hand again there is nothing of it to look at.
-    session.edit(Edit("drive.source", "by hand or crank"))
+    session.edit(Edit("drive.source", "by hand"))
     assert drawing.view == "side"

@@ -186,8 +186,8 @@ def test_drive_shows_what_the_crank_would_need(window, hand):
     window.session.go_to_station("Drive")
     bench = window.desk.benches["Drive"]
     bench.pages.turn_to(1)
-    assert window.session.choose("design.drive.kind", "hand crank") == ""
-    assert "design.drive.spool" in bench.fields.pills
+    assert window.session.choose("drive.source", "hand crank") == ""
+    assert "drive.spool" in bench.fields.pills
     assert "Turns of the crank" in bench.readout._names
 
 

@@ -367,7 +367,7 @@ class Second:
         for mark in range(len(self.times)):
             centre = on(self.x, self.y, self.z)
             acting = [(-self.mass * self.acc[mark] * ahead, centre)]
-            if self.d.drive.kind == "by hand":
+            if self.case.setup.drive.by_hand:
                 hand = on(0.0, -self.d.drive.push_offset, self.d.drive.push_height)
                 acting.append((self.push[mark] * ahead, hand))
             left = min(left, over(edges, self.mass * G, centre, acting))
@@ -426,7 +426,7 @@ class Second:
 
     def hand(self, focal, width):
         """A mass under a sine of force, stepped through whole seconds; its root mean square."""
-        if self.d.drive.kind != "by hand":
+        if not self.case.setup.drive.by_hand:
             return 0.0
         force = self.settings.hand_unsteady
         if self.d.drive.handle == "a soft link":
@@ -485,7 +485,7 @@ class Second:
             weight = sum(mass for mass, _ in bodies) * G
             middle = sum(mass * at for mass, at in bodies) * G / weight
             acting = [(-self.mass * self.acc[mark] * ahead, centre)]
-            if d.drive.kind == "by hand":
+            if self.case.setup.drive.by_hand:
                 hand = self.on_rails(out, -d.drive.push_offset, d.drive.push_height)
                 acting.append((self.push[mark] * ahead, hand))
             left = min(left, over(edges, weight, middle, acting))

@@ -5,13 +5,23 @@ from __future__ import annotations
 from functools import partial
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
-from PyQt6.QtGui import QIcon, QPainter, QPainterPath, QPaintEvent, QPen, QShowEvent
+from PyQt6.QtGui import (
+    QIcon,
+    QPainter,
+    QPainterPath,
+    QPaintEvent,
+    QPen,
+    QResizeEvent,
+    QShowEvent,
+    QWheelEvent,
+)
 from PyQt6.QtWidgets import (
     QAbstractButton,
     QHBoxLayout,
     QLabel,
     QPushButton,
     QScrollArea,
+    QSizePolicy,
     QVBoxLayout,
     QWidget,
 )
@@ -23,6 +33,8 @@ from hazel_lantern.app.widgets import empty
 from hazel_lantern.core.lamps import State
 
 BAR = 54
+#: A tag is at least so wide, px.
+NARROW = 128
 #: Lamps on the dark bar.
 ON_HUSK = {State.HOLDS: "#B9C784", State.TIGHT: "#F0A86A", State.FAILS: "#F3A093"}
 
@@ -34,13 +46,18 @@ class Tag(QAbstractButton):
         super().__init__()
         self.setText(name)
         self.state: State | None = None
+        self._current = False
         self.setCheckable(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
 
     def show_state(self, state: State | None, current: bool) -> None:
         """The rig's worst lamp, and whether it is looked at."""
         self.setChecked(current)
+        if current != self._current:
+            self._current = current
+            self.updateGeometry()
         if state is self.state and self.toolTip():
             return
         self.state = state
@@ -54,6 +71,11 @@ class Tag(QAbstractButton):
         self.ensurePolished()
         width = self.fontMetrics().horizontalAdvance(self.text()) + 74
         return QSize(max(110, min(230, width)), 42)
+
+    def minimumSizeHint(self) -> QSize:
+        """Many tags share the bar: a name may be cut short, but for the one looked at."""
+        whole = self.sizeHint()
+        return whole if self._current else whole.boundedTo(QSize(NARROW, 42))
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """Clipped corner, hole, name, lantern."""
@@ -87,6 +109,18 @@ class Tag(QAbstractButton):
         if self.state is not None:
             ink = None if lit else ON_HUSK[self.state]
             painter.drawPixmap(int(box.right() - 29), 11, theme.lamp_glyph(self.state, 20, ink))
+
+
+class TagArea(QScrollArea):
+    """Where more tags hang than the bar is wide, the wheel moves them."""
+
+    def wheelEvent(self, event: QWheelEvent | None) -> None:
+        """To the left and to the right."""
+        bar = self.horizontalScrollBar()
+        if event is not None and bar is not None:
+            turned = event.angleDelta()
+            bar.setValue(bar.value() - (turned.y() or turned.x()) // 2)
+            event.accept()
 
 
 class TopBar(QWidget):
@@ -124,7 +158,7 @@ class TopBar(QWidget):
         self._tags.setContentsMargins(0, 0, 0, 0)
         self._tags.setSpacing(4)
         self.tags: list[Tag] = []
-        self._area = QScrollArea()
+        self._area = TagArea()
         self._area.setWidgetResizable(True)
         self._area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         self._area.setWidget(self._tags_widget)
@@ -195,6 +229,7 @@ class TopBar(QWidget):
             self._build_tags()
         for at, tag in enumerate(self.tags):
             tag.show_state(self._state(at), at == document.current)
+        self._uncover()
         for system, choice in self.unit_buttons.items():
             choice.setChecked(project.settings.units == system)
         for step, can, words in (
@@ -204,6 +239,17 @@ class TopBar(QWidget):
             step.setEnabled(can)
             step.setToolTip(words if can else "Nothing to take back")
         self.pack_button.setEnabled(bool(project.rigs))
+
+    def _uncover(self) -> None:
+        """Move the tags so that the one looked at is seen whole."""
+        at = self.session.document.current
+        if at < len(self.tags):
+            self._area.ensureWidgetVisible(self.tags[at], 8, 0)
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """The tag looked at stays in sight."""
+        super().resizeEvent(event)
+        QTimer.singleShot(0, self._uncover)
 
     def _state(self, at: int) -> State | None:
         """The worst lamp of a rig; those not looked at wait until the window stands."""

@@ -198,7 +198,9 @@ class Assessment:
 
     def groups(self, station: str) -> tuple[Group, ...]:
         """The fields of a station's bench."""
-        return self._all(one.groups(station) for one in self.family.everything)
+        # What moves the rig stands first: the rest is of it.
+        others = (one for one in self.family.everything if one is not self.family.drives)
+        return self._all(one.groups(station) for one in (self.family.drives, *others))
 
     def readout(self, station: str) -> tuple[tuple[str, str], ...]:
         """Computed figures that a station shows beside its fields."""

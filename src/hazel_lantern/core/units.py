@@ -441,7 +441,8 @@ def write(value: float, kind: str, style: Style | None = None) -> str:
 
 def _hours_and_minutes(value: float) -> str:
     """Such as “45 min” or “1 h 2 min 5 s”; hundredths of a second are nothing in a minute."""
-    whole = round(value * 10)
+    # Of ten hours the seconds are nothing either.
+    whole = round(value * 10) if value < 36000 else round(value / 60) * 600
     hours, left = divmod(whole, 36000)
     minutes, tenths = divmod(left, 600)
     parts = (

@@ -126,7 +126,7 @@ def test_a_sector_and_its_pinion_touch_at_the_pitch_circle():
     rig = changed(RIGS["jib"], **SECTOR, drive__ring=0.12)
     found = assess(rig)
     drawn = found.sketch("drive", len(found.marks) // 3)
-    sector, pinion = (one for one in drawn.things[-3:] if isinstance(one, Shape))
+    sector, pinion = [one for one in drawn.things if isinstance(one, Shape)][-2:]
     pivot = found.family.seat(0, 0).at
     shaft = (pivot[0], pivot[1] - 0.12 - 0.018)
     far = [math.dist(corner, pivot) for corner in sector.points]

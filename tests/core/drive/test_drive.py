@@ -12,7 +12,7 @@ from hazel_lantern.core import mends
 from hazel_lantern.core.build.templates import template_dxf, template_svg, write_templates
 from hazel_lantern.core.drive.built import sector_teeth
 from hazel_lantern.core.drive.lamps import ALL
-from hazel_lantern.core.drive.model import Drive, Stage
+from hazel_lantern.core.drive.model import Stage
 from hazel_lantern.core.fields import apply
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.load import Load, LoadItem
@@ -25,7 +25,9 @@ from hazel_lantern.core.units import Style
 from tests.conftest import assess, changed, check_offer, check_way_forward
 
 TURN = 2 * math.pi
-DEMO = loads((DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8")).rigs
+TIDE_MILL = loads((DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8")).rigs
+#: Those that no motor moves yet.
+DEMO = tuple(rig for rig in TIDE_MILL if rig.drive.by_hand)
 #: A belt of 2 mm on twenty teeth, and a step motor.
 BELT = {
     "drive__source": "motor",
@@ -217,7 +219,7 @@ def test_each_kind_of_trouble_has_a_way_forward(driven, settings, workshop, chan
 def test_an_old_file_is_moved_by_hand():
     old = Path(__file__).parent.parent / "project" / "tide-mill-1.hazel.json"
     rigs = loads(old.read_text(encoding="utf-8")).rigs
-    assert [one.drive for one in rigs] == [Drive()] * len(rigs)
+    assert all(one.drive.by_hand for one in rigs)
 
 
 def test_air_is_not_a_load(rig):
@@ -420,5 +422,18 @@ def test_where_a_motor_moves_it_no_hand_wavers_or_pushes(rig):
     assert not belt.answer.by_hand
     assert belt.by_id["slider.ride"].value < hand.by_id["slider.ride"].value
     assert belt.by_id["slider.tip"].value >= hand.by_id["slider.tip"].value
-    crank = assess(changed(rig, **BELT, design__drive__kind="hand crank"))
-    assert "Turns of the crank" not in dict(crank.readout("Drive"))
+    crank = assess(changed(rig, drive__source="hand crank"))
+    assert "Turns of the crank" in dict(crank.readout("Drive"))
+    assert "Turns of the crank" not in dict(belt.readout("Drive"))
+    assert not crank.answer.by_hand
+    line = next(part for part in crank.parts if part.key == "spool-line")
+    # 0.8 m of way and a metre to the spool.
+    assert line.quantity == 2
+    assert not {"crank", "spool-line"} & {part.key for part in belt.parts}
+
+
+def test_a_jib_is_cranked_by_a_line_at_its_lever(crane):
+    found = assess(changed(crane, drive__source="hand crank", drive__ring=0.4, drive__spool=0.05))
+    swing, told = found.axes[0], dict(found.readout("Drive"))
+    way = 0.4 * float(np.ptp(swing.place))
+    assert float(told["Turns of the crank"]) == pytest.approx(way / (0.05 * math.pi), abs=0.051)

@@ -63,7 +63,7 @@ def test_read_again_the_move_is_the_profile(it, factor):
 
 
 def test_the_pack_of_a_driven_rig_holds_its_move_and_of_another_none(tmp_path, workshop):
-    for source, there in (("motor", True), ("by hand or crank", False)):
+    for source, there in (("motor", True), ("by hand", False)):
         rig = changed(CRANE, drive__source=source, drive__last="sector")
         project = Project(name="Mill", rigs=(rig,))
         names = {path.name for path in write_pack(project, rig, workshop, tmp_path / source)}

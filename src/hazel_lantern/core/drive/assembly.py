@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable, Mapping
 from typing import Any, NamedTuple
 
 from hazel_lantern.core.axis import Axis
-from hazel_lantern.core.drive import built, lamps, line, sketch
+from hazel_lantern.core.drive import built, crank, lamps, line, sketch
 from hazel_lantern.core.drive.answer import Driving
 from hazel_lantern.core.drive.lamps_motor import turns_a_minute
 from hazel_lantern.core.drive.model import GEARS, SPRINGY, TOOTHED, F, Stage
@@ -258,8 +258,10 @@ class Drives(Assembly[AnswerT]):
         if station != "Drive":
             return ()
         drive = self.case.setup.drive
+        if drive.cranked:
+            return (Group("Moved", (F.source, F.spool, F.crank, F.efficiency, F.line)),)
         if not drive.by_motor:
-            return (Group("Motor", (F.source,)),)
+            return (Group("Moved", (F.source,)),)
         axis, last = self.it.axis, [F.last]
         choice = [F.axis] if len(self._axes()) > 1 else []
         if self.it.last == "threaded rod":
@@ -285,6 +287,8 @@ class Drives(Assembly[AnswerT]):
 
     def readout(self, station: str) -> Iterable[tuple[str, str]]:
         """Ratio, turns and torque."""
+        if station == "Drive" and self.case.setup.drive.cranked:
+            yield from crank.readout(self.it)
         if station != "Drive" or not self.used:
             return
         it, style = self.it, self.answer.style
@@ -299,6 +303,8 @@ class Drives(Assembly[AnswerT]):
 
     def cautions(self, station: str) -> Iterable[str]:
         """What to mind beside a motor."""
+        if station == "Drive" and self.case.setup.drive.cranked:
+            yield "Keep fingers and straps clear of the line where it runs onto the spool."
         if station == "Drive" and self.used:
             yield (
                 "Keep fingers, hair and cables out of gears and lines; a switch in reach, and "
@@ -395,9 +401,11 @@ class Drives(Assembly[AnswerT]):
         -------
         tuple of Part
         """
-        if not self.used:
-            return ()
         bill, drive = Bill(self.case), self.case.setup.drive
+        if drive.cranked:
+            crank.add_parts(bill, self.it)
+        if not self.used:
+            return tuple(bill.parts)
         bill.add("motor", "motors", drive.motor)
         for id, count in drive.cogs.items():
             bill.add(f"cog-{id}", "cogs", id, count)

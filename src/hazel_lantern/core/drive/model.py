@@ -9,7 +9,7 @@ from pydantic import Field
 
 from hazel_lantern.core.fields import Frozen, choice, quantity, refs
 
-Source = Literal["by hand or crank", "motor"]
+Source = Literal["by hand", "hand crank", "motor"]
 Last = Literal[
     "line and spool",
     "belt loop",
@@ -49,7 +49,10 @@ class Stage(Frozen):
 class Drive(Frozen):
     """What moves the rig, through what."""
 
-    source: Source = choice("Moved by", "by hand or crank")
+    source: Source = choice("Moved by", "by hand")
+    spool: float = quantity("length", "Spool diameter", 0.05, low=0.005, high=1)
+    crank: float = quantity("length", "Crank arm", 0.08, low=0.01, high=1)
+    efficiency: float = quantity("percent", "Crank passes on", 0.8, low=0.1, high=1)
     axis: Literal["the move", "the pan"] = choice("Drives", "the move")
     motor: str = choice("Motor", "gearmotor-30", catalogue="motors")
     train: tuple[Stage, ...] = Field((), max_length=4, title="Cogs")
@@ -94,6 +97,16 @@ class Drive(Frozen):
     def cogs(self) -> Counter[str]:
         """How many of each cog there are, by id."""
         return Counter(id for stage in self.every for id in (stage.driver, stage.driven))
+
+    @property
+    def by_hand(self) -> bool:
+        """Whether a hand moves it, with nothing between."""
+        return self.source == "by hand"
+
+    @property
+    def cranked(self) -> bool:
+        """Whether a hand winds its line over a spool."""
+        return self.source == "hand crank"
 
     @property
     def by_motor(self) -> bool:

@@ -111,7 +111,8 @@ def _about(it: Driving, seat: Seat) -> Drawn:
     found.handles = [Handle(F.ring, contact, 0.02, _way(inwards, 1.0), "drag it wider or smaller")]
     if last != "line from the tail":
         apart = math.dist(pivot, found.shaft)
-        aside = _way(0.0, -1.6 * max(radius, 0.02), _middle(contact, found.shaft))
+        # Beside what swings there, on the side that has no box.
+        aside = _way(seat.outwards, -0.85 * ring, contact)
         found.things.append(Note(aside, "shafts apart", "guide", apart, "length"))
     return found
 
@@ -209,19 +210,20 @@ def drawn(it: Driving, seat: Seat, mark: int) -> Drawn:
         name, at = "pinion" if it.last in TOOTHED else "wheel", found.shaft
         side: Literal["under", "over"] = "under" if it.axis.kind == "angle" else "over"
         found.dimensions.append(Dimension(F.wheel, at, at, side, 0, name))
-    # Motor and box stand behind the last stage.
-    behind = [*_motor(it, found, seat.outwards), *_cogs(it, found, seat.outwards)]
-    found.things = [*behind, *found.things]
+    # Motor and box stand behind the last stage; the motor's name stands below them.
+    motor = _way(seat.outwards, layout.shafts(it)[-1], found.shaft)
+    behind = [_motor(it, found, motor), *_cogs(it, found, seat.outwards)]
+    below = max((cog.tip for cog in layout.cogs(it)), default=0.0)
+    words = _way(-math.pi / 2, max(below, layout.motor_radius(it)) + 0.02, motor)
+    found.things = [*behind, *found.things, Note(words, it.motor.name, "guide")]
     return found
 
 
-def _motor(it: Driving, found: Drawn, outwards: float) -> list[Thing]:
+def _motor(it: Driving, found: Drawn, at: Point) -> Disc:
     """The motor, end on, behind the last cog of the train."""
-    far = layout.shafts(it)[-1]
-    at, radius = _way(outwards, far, found.shaft), layout.motor_radius(it)
+    radius = layout.motor_radius(it)
     found.near += [(at[0] + x, at[1] + y) for x in (-radius, radius) for y in (-radius, radius)]
-    words = Note(_way(-math.pi / 2, radius + 0.02, at), it.motor.name, "guide")
-    return [Disc(at, radius, "camera"), words]
+    return Disc(at, radius, "camera")
 
 
 def _cogs(it: Driving, found: Drawn, outwards: float) -> list[Thing]:

@@ -143,8 +143,38 @@ def _to_2(data: Json) -> Json:
     return {**data, "version": 2}
 
 
+#: Of a crank, which was of each design and is of every drive.
+_CRANK = ("spool", "crank", "efficiency")
+
+
+def _rig_3(rig: Json) -> Json:
+    design = _object(rig.get("design"))
+    pushed = _object(design.get("drive"))
+    drive: Json = {**_object(rig.get("drive"))}
+    kind = pushed.pop("kind", "by hand")
+    if drive.get("source", "by hand or crank") == "by hand or crank":
+        drive["source"] = kind
+    drive.update((name, pushed.pop(name)) for name in _CRANK if name in pushed)
+    moved = {f"design.drive.{name}": f"drive.{name}" for name in _CRANK}
+    moved["design.drive.kind"] = "drive.source"
+    notes = rig.get("assumed")
+    if isinstance(notes, list):
+        for note in notes:
+            if isinstance(note, dict) and note.get("path") in moved:
+                note["path"] = moved[note["path"]]
+    return {**rig, "drive": drive}
+
+
+def _to_3(data: Json) -> Json:
+    """One drive for every family: hand, crank or motor."""
+    rigs = data.get("rigs")
+    if isinstance(rigs, list):
+        data["rigs"] = [_rig_3(rig) if isinstance(rig, dict) else rig for rig in rigs]
+    return {**data, "version": 3}
+
+
 #: What makes a file of a version one of the next.
-STEPS: dict[int, Callable[[Json], Json]] = {1: _to_2}
+STEPS: dict[int, Callable[[Json], Json]] = {1: _to_2, 2: _to_3}
 
 
 def migrated(data: Json, version: int) -> Json:

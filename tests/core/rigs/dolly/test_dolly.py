@@ -514,7 +514,7 @@ def test_the_feet_of_a_stand_fill_a_triangle_of_their_own_spread(straight):
 
 
 def test_a_crank_takes_turns_and_parts(straight):
-    rig = changed(straight, design__drive__kind="hand crank", design__drive__spool=0.06)
+    rig = changed(straight, drive__source="hand crank", drive__spool=0.06)
     found = assess(rig)
     assert {"crank", "spool-line"} <= {part.key for part in found.parts}
     rows = dict(found.readout("Drive"))

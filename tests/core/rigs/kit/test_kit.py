@@ -45,8 +45,8 @@ def test_what_runs_away_says_how_hard_and_how_fast(rig, tilt):
 
 def test_the_crank_gives_what_the_line_takes(rig):
     """Work of one turn, less what the crank loses, is work at the spool."""
-    found = assess(changed(rig, design__drive__kind="hand crank"))
-    rows, drive = dict(found.readout("Drive")), found.answer.design.drive
+    found = assess(changed(rig, drive__source="hand crank"))
+    rows, drive = dict(found.readout("Drive")), found.case.setup.drive
     push = float(np.abs(found.answer.push).max())
     hand = push * math.pi * drive.spool / drive.efficiency / (2 * math.pi * drive.crank)
     # Printed to a tenth of a newton.

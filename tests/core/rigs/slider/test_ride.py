@@ -66,7 +66,7 @@ def test_a_hand_shows_on_a_light_rig_and_a_soft_link_takes_it_up(rig):
     assert unsteady(answer) == pytest.approx(0.2 / (answer.carried.mass * omega**2))
     soft = assess(changed(rig, design__drive__handle="a soft link")).answer
     assert unsteady(soft) == pytest.approx(unsteady(answer) / 16)
-    crank = assess(changed(rig, design__drive__kind="hand crank")).answer
+    crank = assess(changed(rig, drive__source="hand crank")).answer
     assert unsteady(crank) == 0.0
     wild = assess(rig, Settings(hand_unsteady=5.0)).by_id["slider.ride"]
     assert wild.headline == "The hand shakes it"

@@ -223,7 +223,7 @@ def test_tipping_point_by_hand(rig):
 def test_on_a_slope_weights_lean_and_the_lens_climbs(rig):
     """Second method: every body's place drawn on the slope by hand, moments about the edge."""
     slope = math.radians(12)
-    tilted = changed(rig, shot__move__tilt=slope, design__drive__kind="hand crank")
+    tilted = changed(rig, shot__move__tilt=slope, drive__source="hand crank")
     answer = assess(tilted).answer
     stood, load, rail = stance(answer), answer.carried, answer.rail_height
     drop, sin, cos = answer.rows.section.properties.height, math.sin(slope), math.cos(slope)
@@ -463,7 +463,7 @@ def test_captive_words_cautions_and_readouts(rig):
     tilted = changed(
         rig,
         shot__move__tilt=0.05,
-        design__drive__kind="hand crank",
+        drive__source="hand crank",
         design__rails__section="carbon-tube-25x1.5",
     )
     found = assess(tilted)

@@ -26,7 +26,6 @@ from hazel_lantern.core.rigs.dolly.path import bend_radius
 from hazel_lantern.core.rigs.dolly.sketch_above import from_above
 from hazel_lantern.core.rigs.dolly.sketch_side import from_the_side
 from hazel_lantern.core.rigs.family import Family
-from hazel_lantern.core.rigs.kit.crank import HandCrank
 from hazel_lantern.core.rigs.kit.drilled import Drilled
 from hazel_lantern.core.rigs.kit.pace import pace
 from hazel_lantern.core.rigs.kit.place import Place
@@ -147,7 +146,6 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
             Checks(a, stands.wheel_load, stands.wheel_lift, stands.tip, stands.feet),
             Checks(a, stands.push, stands.stop),
             OnSlope(a, rolls),
-            HandCrank(a, on.drive, a.axis),
             Checks(a, carry),
             Drilled(a, built.templates),
             Place(a, clearances, "line of the rails; heights of mount and camera"),
@@ -267,11 +265,10 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
                 deck += [p.operator_mass, p.operator_back]
             return (Group("On the deck", tuple(deck)),)
         if station == "Drive":
-            crank = (u.spool, u.crank, u.efficiency)
-            how = crank if design.drive.kind == "hand crank" else (u.handle, u.height)
+            how = (u.handle, u.height) if self.answer.by_hand else ()
             return (
                 pace(),
-                Group("Moved", (u.kind, *how, u.stopping, u.brake)),
+                Group("Pushed and stopped", (*how, u.stopping, u.brake)),
             )
         if station != "Frame":
             return ()

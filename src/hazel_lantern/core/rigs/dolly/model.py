@@ -85,10 +85,6 @@ class Platform(Frozen):
 class Drive(Frozen):
     """How it is moved, and how it is stopped."""
 
-    kind: Literal["by hand", "hand crank"] = choice("Moved", "by hand")
-    spool: float = quantity("length", "Spool diameter", 0.06, low=0.005, high=1)
-    crank: float = quantity("length", "Crank arm", 0.1, low=0.01, high=1)
-    efficiency: float = quantity("percent", "Crank passes on", 0.8, low=0.1, high=1)
     handle: Literal["a hand on it", "a rigid handle"] = choice("Pushed by", "a hand on it")
     height: float = quantity("length", "Pushed at a height of", 0.9, low=0.02, high=2.5)
     stopping: float = quantity("force", "Pull that stops it", 15.0, low=0, high=2000)

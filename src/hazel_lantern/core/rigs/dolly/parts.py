@@ -9,7 +9,6 @@ from hazel_lantern.core.rigs.dolly import built
 from hazel_lantern.core.rigs.dolly.answer import CORNERS, DollyAnswer
 from hazel_lantern.core.rigs.dolly.pieces import cord_length, pieces, pipe_bows
 from hazel_lantern.core.rigs.kit.bill import Bill
-from hazel_lantern.core.rigs.kit.crank import crank_parts
 
 
 def parts_list(answer: DollyAnswer) -> tuple[Part, ...]:
@@ -37,8 +36,6 @@ def parts_list(answer: DollyAnswer) -> tuple[Part, ...]:
     if mount:
         bill.hardware("wheel-mounts", mount, sets)
     bill.bolts(built.bolts(answer), built.templates(answer))
-    if not answer.case.setup.drive.by_motor:
-        crank_parts(bill, design.drive, 2 * track.length)
     if answer.by_hand and design.drive.handle == "a rigid handle":
         bill.hardware("handle", "push-handle")
     bill.hardware("deck", "dolly-deck", mass=platform.mass)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from typing import Any, ClassVar
+from typing import ClassVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -68,8 +68,7 @@ class RollingAnswer(Answer[DesignT]):
     @property
     def by_hand(self) -> bool:
         """Whether a hand pushes it: no crank of its own, and no motor."""
-        design: Any = self.design
-        return bool(design.drive.kind == "by hand" and not self.case.setup.drive.by_motor)
+        return bool(self.case.setup.drive.by_hand)
 
     #: Last stages by which it can be driven.
     last_stages: ClassVar[tuple[str, ...]] = (

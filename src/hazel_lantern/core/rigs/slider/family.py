@@ -14,7 +14,6 @@ from hazel_lantern.core.poses import Poses, Trace
 from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, View
 from hazel_lantern.core.rigs.assembly import Assembly, Checks, of
 from hazel_lantern.core.rigs.family import Family
-from hazel_lantern.core.rigs.kit.crank import HandCrank
 from hazel_lantern.core.rigs.kit.drilled import Drilled
 from hazel_lantern.core.rigs.kit.pace import pace
 from hazel_lantern.core.rigs.kit.place import Place
@@ -163,7 +162,6 @@ class Slider(Family[SliderDesign, SliderAnswer]):
             Checks(answer, knock, wheel_load, plate, ride, rail_ends),
             Checks(answer, tip, stand_load),
             OnSlope(answer, rolls),
-            HandCrank(answer, answer.design.drive, answer.axis),
             WheelsOn(answer, runs),
             Drilled(answer, built.templates),
             Place(answer, clearances, "sum of lengths, from lens height and room"),
@@ -241,19 +239,8 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         design, f = self.answer.design, F
         if station == "Drive":
             by_hand = [f.drive.handle] if self.answer.by_hand else []
-            drive = [
-                f.drive.kind,
-                *by_hand,
-                f.drive.push_offset,
-                f.drive.push_height,
-                f.drive.brake,
-            ]
-            if design.drive.kind == "hand crank":
-                drive += [f.drive.spool, f.drive.crank, f.drive.efficiency]
-            return (
-                pace(),
-                Group("Drive", tuple(drive)),
-            )
+            pushed = (*by_hand, f.drive.push_offset, f.drive.push_height, f.drive.brake)
+            return pace(), Group("Pushed and stopped", pushed)
         if station != "Frame":
             return ()
         r, c, u = f.rails, f.carriage, f.supports

@@ -71,19 +71,15 @@ class Carriage(Frozen):
 class Drive(Frozen):
     """How it is moved."""
 
-    kind: Literal["by hand", "hand crank"] = choice("Moved", "by hand")
     push_offset: float = quantity("length", "Push beside the middle", 0.05, low=0, high=2)
     push_height: float = quantity("length", "Push above the rails", 0.06, low=-3, high=3)
     handle: Literal["a hand on it", "a soft link"] = choice("Pushed by", "a hand on it")
     brake: float = quantity("force", "Brake holds", 0.0, low=0, high=2000)
-    spool: float = quantity("length", "Spool diameter", 0.05, low=0.005, high=1)
-    crank: float = quantity("length", "Crank arm", 0.08, low=0.01, high=1)
-    efficiency: float = quantity("percent", "Crank passes on", 0.8, low=0.1, high=1)
 
     @property
     def soft(self) -> bool:
         """Whether elastic between hand and carriage takes up what the hand shakes."""
-        return self.kind == "by hand" and self.handle == "a soft link"
+        return self.handle == "a soft link"
 
 
 class SliderDesign(Design):

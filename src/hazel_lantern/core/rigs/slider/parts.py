@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from hazel_lantern.core.parts import Part, Piece
 from hazel_lantern.core.rigs.kit.bill import Bill
-from hazel_lantern.core.rigs.kit.crank import crank_parts
 from hazel_lantern.core.rigs.slider import built
 from hazel_lantern.core.rigs.slider.answer import SliderAnswer
 
@@ -46,8 +45,6 @@ def parts_list(answer: SliderAnswer) -> tuple[Part, ...]:
         if answer.held:
             bill.hardware("saddles", "rail-saddle", supports.count * answer.rails)
             bill.hardware("block-fixings", "block-fixing", supports.count)
-    if not answer.case.setup.drive.by_motor:
-        crank_parts(bill, design.drive, 2 * design.rails.length + 1.0)
     if design.drive.brake:
         bill.hardware("brake", "brake")
     if answer.shot.move.slope:

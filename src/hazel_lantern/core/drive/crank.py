@@ -1,0 +1,53 @@
+"""A line wound over a spool by hand: turns, force, parts."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+
+import numpy as np
+
+from hazel_lantern.core.drive.answer import Driving
+from hazel_lantern.core.rigs.kit.bill import Bill
+from hazel_lantern.core.units import write
+
+
+def _lever(it: Driving) -> float:
+    """Of the line at the rig: 1 along a way, m about a pivot."""
+    return it.drive.ring if it.axis.kind == "angle" else 1.0
+
+
+def readout(it: Driving) -> Iterator[tuple[str, str]]:
+    """Turns of the crank, and the force at it.
+
+    Parameters
+    ----------
+    it : Driving
+
+    Yields
+    ------
+    str, str
+    """
+    drive, lever, turn = it.drive, _lever(it), math.pi * it.drive.spool
+    way = float(np.ptp(it.axis.place)) * lever
+    speed = float(np.abs(it.axis.speed).max()) * lever
+    pull = float(np.abs(it.axis.effort).max()) / lever
+    force = pull * drive.spool / (2 * drive.crank * drive.efficiency)
+    yield "Turns of the crank", f"{way / turn:.1f}"
+    yield "Quickest", f"{60 * speed / turn:.0f} turns a minute"
+    yield "Force at the crank", write(force, "force", it.case.style)
+
+
+def add_parts(bill: Bill, it: Driving) -> None:
+    """Crank and line.
+
+    Parameters
+    ----------
+    bill : Bill
+        Added to.
+    it : Driving
+    """
+    line = float(np.ptp(it.axis.place)) * _lever(it) + it.drive.line
+    bill.hardware("crank", "crank")
+    count = max(1, math.ceil(line - 1e-9))
+    bill.hardware("spool-line", "spool-line", count, note="by the metre")
