@@ -4,11 +4,26 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
+
+
+class Beam(NamedTuple):
+    """What turns about a pivot, where a sector is clamped to it, m.
+
+    Its height and width there; how far its middle lies over the pivot; what stands beside it and a
+    sector has to clear; and how far below the pivot there is nothing else.
+    """
+
+    height: float
+    width: float
+    lifted: float
+    beside: float
+    below: float
 
 
 @dataclass(frozen=True)
@@ -41,6 +56,8 @@ class Axis:
         Causes in ``resisting`` that are friction: they hold back either way.
     last : tuple of str
         Last stages by which it can be driven, as `drive.model.Last` names them.
+    beam : Beam or None
+        What a sector can be clamped to.
     """
 
     name: str
@@ -54,6 +71,7 @@ class Axis:
     reach: float = 1.0
     friction: frozenset[str] = frozenset()
     last: tuple[str, ...] = ()
+    beam: Beam | None = None
 
     @property
     def free(self) -> Array:

@@ -13,7 +13,7 @@ from hazel_lantern.core.units import read
 #: So much must be left between a hole and the edge of its part, m.
 LEAST_EDGE = 0.0015
 #: What may be drilled and has no bolt of the tables: what goes through says so itself.
-FREE = ("slot", "weight bar", "stand screw")
+FREE = ("slot", "weight bar", "stand screw", "axle", "pivot's bolt", "mark it")
 INCH = 0.0254
 
 
@@ -46,6 +46,7 @@ class Bench:
         for row in self.bolts:
             self.bolt(row)
         self.mates()
+        self.axles()
         self.counts()
         self.used()
         return self.wrong
@@ -169,6 +170,36 @@ class Bench:
                                 f"{off * 1e3:+.2f} mm off"
                             )
 
+    def axles(self):
+        """Shafts: in both plates at the same place, and each has its axle and two bushes."""
+        seats = defaultdict(dict)
+        for (part, label), hole in self.holes.items():
+            if label.startswith("shaft "):
+                seats[label][part] = hole
+        for label, plates in seats.items():
+            # How far it is from the same corner of either plate, as printed.
+            off = [math.dist(self.at((part, label)), self.at((part, "box a"))) for part in plates]
+            if len(off) != 2 or abs(off[0] - off[1]) > 1e-4:
+                self.wrong.append(f"{label} does not run through both plates")
+            wide = {
+                self.size(re.search(r"axle ([\d.]+) mm", one["For"])[1] + " mm")
+                for one in plates.values()
+            }
+            if len(wide) != 1 or any(
+                self.size(one["Drill"]) <= max(wide) for one in plates.values()
+            ):
+                self.wrong.append(f"{label} has no room for a bush")
+        if (self.parts["Axle, cut from rod"], self.parts["Flanged bush"]) != (
+            len(seats),
+            2 * len(seats),
+        ):
+            self.wrong.append("axles or bushes are missing")
+        bores = [one for (part, label), one in self.holes.items() if label == "bore"]
+        for one in bores:
+            said = self.size(re.search(r"axle ([\d.]+) mm", one["For"])[1] + " mm")
+            if abs(self.size(one["Drill"]) - said) > 1e-4:
+                self.wrong.append(f"{one['Part']} does not sit on its axle")
+
     def counts(self):
         needed = Counter(
             row["Bolt"] for row in self.bolts if not row["Bolt"].startswith("wood screw")
@@ -192,7 +223,7 @@ class Bench:
                 if self.cut(of, made["Length"]) < number:
                     self.wrong.append(f"{name}: {number} of {made['Length']} are not all cut")
                 continue
-            words = {word.rstrip("s") for word in name.lower().split()}
+            words = {word.strip(",").rstrip("s") for word in name.lower().split()}
             if not any(
                 words <= {word.strip(":,").rstrip("s") for word in part.lower().split()}
                 for part in self.parts

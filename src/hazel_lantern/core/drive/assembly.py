@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable, Mapping
 from typing import Any, NamedTuple
 
 from hazel_lantern.core.axis import Axis
-from hazel_lantern.core.drive import built, crank, lamps, line, sketch
+from hazel_lantern.core.drive import built, crank, lamps, line, parts, sketch, words
 from hazel_lantern.core.drive.answer import Driving
 from hazel_lantern.core.drive.lamps_motor import turns_a_minute
 from hazel_lantern.core.drive.model import GEARS, SPRINGY, TOOTHED, F, Stage
@@ -23,7 +23,7 @@ from hazel_lantern.core.mechanics.trains import (
     holes,
     three_speeds,
 )
-from hazel_lantern.core.parts import Part, Template
+from hazel_lantern.core.parts import Bolt, Part, Step, Template
 from hazel_lantern.core.poses import Trace
 from hazel_lantern.core.rigs.asks import (
     Candidate,
@@ -394,6 +394,18 @@ class Drives(Assembly[AnswerT]):
         """Cogs that are cut from board."""
         return built.templates(self.it) if self.used else ()
 
+    def bolts(self) -> Iterable[Bolt]:
+        """What holds box, board and sector."""
+        return built.bolts(self.it) if self.used else ()
+
+    def steps(self) -> Iterable[Step]:
+        """How to build box and last stage, and set the mesh."""
+        return words.steps(self.it) if self.used else ()
+
+    def set_card(self) -> Iterable[str]:
+        """What a motor asks for on the day."""
+        return words.set_card(self.it) if self.used else ()
+
     def parts(self) -> tuple[Part, ...]:
         """Motor, cogs, what gives way, and what feeds it.
 
@@ -406,13 +418,7 @@ class Drives(Assembly[AnswerT]):
             crank.add_parts(bill, self.it)
         if not self.used:
             return tuple(bill.parts)
-        bill.add("motor", "motors", drive.motor)
-        for id, count in drive.cogs.items():
-            bill.add(f"cog-{id}", "cogs", id, count)
-        if drive.guard != "nothing":
-            bill.hardware("drive-guard", drive.guard.replace(" ", "-"))
-        if drive.supply == "mains adapter":
-            bill.hardware("drive-adapter", "mains-adapter")
+        parts.add(bill, self.it)
         return tuple(bill.parts)
 
 

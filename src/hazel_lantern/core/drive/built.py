@@ -7,26 +7,40 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
+from hazel_lantern.core.axis import Beam
 from hazel_lantern.core.catalogue.rows import CogRow
+from hazel_lantern.core.drive import box, layout, strength
 from hazel_lantern.core.drive.answer import Driving
 from hazel_lantern.core.mechanics.involute import Outline
-from hazel_lantern.core.parts import Hole, Template
+from hazel_lantern.core.parts import Bolt, Hole, Template
+from hazel_lantern.core.reuse import reused
+from hazel_lantern.core.rigs.kit.bolts import SPACER, through
 
 Array = NDArray[np.float64]
 #: What is sawn or milled from board; cogs of anything else are bought.
 CUT = ("plywood", "pine", "hardwood")
 #: Around a cut cog's outline and a sector's axle, and a sector's clamp holes: how wide, m.
-MARGIN, BACK, CLAMP = 0.004, 0.03, 0.0064
+MARGIN, BACK, CLAMP = 0.004, 0.03, 0.0066
+#: A sector without a beam is screwed on; a clamp reaches so far to either side, its holes so far
+#: in, m.
+SCREW, GRIP, CLAMP_IN = 0.005, 0.06, 0.012
+SECTOR, PINION, CLAMP_BOARD = "Sector", "Pinion of the sector", "Sector clamp"
 #: A sector has so many teeth more than its swing needs, at either end.
 SPARE = 2
 #: Board that sector and pinion are cut from, m; bores of either.
-BOARD, SECTOR_BORE, PINION_BORE = 0.012, 0.012, 0.008
+BOARD, SECTOR_BORE, PINION_BORE = 0.012, 0.03, 0.008
 #: A hole from the axle: label, along and across, width, m, and what goes through.
 _Place = tuple[str, float, float, float, str]
 
 
 def _template(
-    name: str, corners: Array, holes: list[_Place], of: str, thick: float, count: int
+    name: str,
+    corners: Array,
+    holes: list[_Place],
+    of: str,
+    thick: float,
+    count: int,
+    slots: tuple[tuple[float, ...], ...] = (),
 ) -> Template:
     """A part round its axle, moved so that its lowest corner is the datum."""
     low = corners.min(axis=0) - MARGIN
@@ -40,6 +54,7 @@ def _template(
         float(size[0]),
         float(size[1]),
         found,
+        tuple((x0 - low[0], x1 - low[0], y - low[1], wide) for x0, x1, y, wide in slots),
         count=count,
         thick=thick,
         of=of,
@@ -48,18 +63,11 @@ def _template(
     )
 
 
-def _cog(row: CogRow, play: float, count: int, of: str) -> Template:
+def _cog(it: Driving, row: CogRow, count: int, of: str) -> Template:
     # Of the play of a pair each cog gives half.
-    outline = Outline(row.teeth, row.angle, play / 2 / row.module)
-    use = f"axle {row.bore * 1e3:g} mm; glue or pin it"
-    return _template(
-        row.name,
-        outline.polygon(row.module),
-        [("bore", 0.0, 0.0, row.bore, use)],
-        of,
-        row.width,
-        count,
-    )
+    outline = Outline(row.teeth, row.angle, it.drive.train_play / 2 / row.module)
+    holes, keyway = _bored(it, row.bore or layout.PLAIN)
+    return _template(row.name, outline.polygon(row.module), holes, of, row.width, count, keyway)
 
 
 def sector_teeth(it: Driving) -> tuple[int, int]:
@@ -78,8 +86,15 @@ def sector_teeth(it: Driving) -> tuple[int, int]:
     return whole, min(math.ceil(swept) + 2 * SPARE + 1, whole)
 
 
+def _made_of(it: Driving) -> tuple[object, ...]:
+    """All that its parts depend on."""
+    ends = float(it.axis.place[0]), float(it.axis.place[-1])
+    return it.drive, it.last, *ends, it.axis.kind, it.axis.beam, it.case.workshop.catalogue
+
+
+@reused(_made_of)
 def templates(it: Driving) -> tuple[Template, ...]:
-    """Every cog that is cut from board, and a sector with its pinion.
+    """Box and board, every cog that is cut from board, and a sector with its pinion and clamp.
 
     Parameters
     ----------
@@ -90,32 +105,117 @@ def templates(it: Driving) -> tuple[Template, ...]:
     tuple of Template
     """
     material = it.case.workshop.catalogue.materials
-    found = []
+    found = list(box.templates(it))
     for id, count in it.drive.cogs.items():
         row: CogRow = it.case.row("cogs", id)
         if row.material in CUT:
             of = material[row.material].name.lower()
-            found.append(_cog(row, it.drive.train_play, count, of))
+            found.append(_cog(it, row, count, of))
     if it.last == "sector":
         found += _sector(it)
     return tuple(found)
 
 
+def _bored(it: Driving, wide: float) -> tuple[list[_Place], tuple[tuple[float, ...], ...]]:
+    """A cog's bore as its hold asks, and a keyway beside it, from its middle."""
+    use = f"axle {wide * 1e3:.3g} mm, {it.drive.fixing}"
+    if it.drive.fixing != "key":
+        return [("bore", 0.0, 0.0, wide, use)], ()
+    # A keyway is a quarter of the axle wide, and goes an eighth of it into the cog.
+    return [("bore", 0.0, 0.0, wide, use)], ((0.0, wide / 2, 0.0, wide / 4),)
+
+
+def _pinion(it: Driving, thinner: float) -> Template:
+    small = strength.pinion_teeth(it)
+    pinion = Outline(small, thinner=thinner).polygon(it.drive.module)
+    wide = layout.axle(it, 0) if it.pairs else PINION_BORE
+    holes, keyway = _bored(it, wide)
+    return _template(PINION, pinion, holes, "plywood", BOARD, 1, keyway)
+
+
+def clamp_places(beam: Beam) -> list[tuple[str, float, float]]:
+    """Holes of a sector's clamp along the beam, and over its middle: label and place, m.
+
+    Parameters
+    ----------
+    beam : Beam
+
+    Returns
+    -------
+    list of (str, float, float)
+    """
+    up, along = beam.height / 2 + CLAMP / 2 + 0.001, GRIP - CLAMP_IN
+    return [
+        (f"clamp {name}", side * along, over * up)
+        for name, side, over in (("a", -1, -1), ("b", 1, -1), ("c", -1, 1), ("d", 1, 1))
+    ]
+
+
 def _sector(it: Driving) -> list[Template]:
-    drive, (whole, count) = it.drive, sector_teeth(it)
+    drive, (whole, count), beam = it.drive, sector_teeth(it), it.axis.beam
     thinner = drive.train_play / 2 / drive.module
     # Its middle tooth lies along x, so teeth are counted from half of them before it.
     teeth = Outline(whole, thinner=thinner).polygon(drive.module, -(count // 2), count)
+    holes: list[_Place] = [("pivot", 0.0, 0.0, SECTOR_BORE, "round the head of the pivot's bolt")]
+    if beam is None:
+        if count < whole:
+            teeth = np.concatenate([teeth, [(-BACK, 0.0)]])
+        far = min(BACK, drive.ring / 2)
+        holes += [
+            (f"screw {name}", x, y, SCREW, "mark it from what turns, then drill")
+            for name, x, y in (("a", far, -far / 2), ("b", far, far / 2))
+        ]
+        return [_template(SECTOR, teeth, holes, "plywood", BOARD, 1), _pinion(it, thinner)]
+    # The beam as it lies in the middle of the move, when the middle tooth points down.
+    lies = float(it.axis.place[0] + it.axis.place[-1]) / 2 + math.pi / 2
+    cos, sin = math.cos(lies), math.sin(lies)
+
+    def at(along: float, up: float) -> tuple[float, float]:
+        up += beam.lifted
+        return along * cos - up * sin, along * sin + up * cos
+
+    top = beam.height / 2 + CLAMP + 0.009
     if count < whole:
-        teeth = np.concatenate([teeth, [(-BACK, 0.0)]])
-    far = drive.ring / 2
-    holes = [
-        ("axle", 0.0, 0.0, SECTOR_BORE, "the pivot's bolt"),
-        ("clamp near", far, -0.01, CLAMP, "bolt M6 to the boom, close hole"),
-        ("clamp far", far, 0.01, CLAMP, "bolt M6 to the boom, close hole"),
-    ]
-    sector = _template("Sector", teeth, holes, "plywood", BOARD, 1)
-    small = max(round(drive.wheel / drive.module), 6)
-    pinion = Outline(small, thinner=thinner).polygon(drive.module)
-    bore = [("bore", 0.0, 0.0, PINION_BORE, f"axle {PINION_BORE * 1e3:g} mm; glue or pin it")]
-    return [sector, _template("Pinion of the sector", pinion, bore, "plywood", BOARD, 1)]
+        teeth = np.concatenate([teeth, [at(GRIP, top), at(-GRIP, top)]])
+    holes += [(name, *at(x, y), CLAMP, "bolt M6 of its clamp") for name, x, y in clamp_places(beam)]
+    own = tuple(
+        Hole(CLAMP_BOARD, name, GRIP + x, top + y, CLAMP, "bolt M6 of the sector")
+        for name, x, y in clamp_places(beam)
+    )
+    clamp = Template(CLAMP_BOARD, 2 * GRIP, 2 * top, own, thick=BOARD, of="plywood")
+    return [_template(SECTOR, teeth, holes, "plywood", BOARD, 1), clamp, _pinion(it, thinner)]
+
+
+def bolted(it: Driving) -> list[Template]:
+    """What its bolts go through, without the outlines, which take longer.
+
+    Parameters
+    ----------
+    it : Driving
+
+    Returns
+    -------
+    list of Template
+    """
+    boards = (Template(name, 0.0, 0.0, thick=BOARD) for name in (SECTOR, CLAMP_BOARD))
+    return [*box.templates(it), *boards]
+
+
+def bolts(it: Driving) -> tuple[Bolt, ...]:
+    """What holds box, board and sector.
+
+    Parameters
+    ----------
+    it : Driving
+
+    Returns
+    -------
+    tuple of Bolt
+    """
+    found, beam = list(box.bolts(it)), it.axis.beam
+    if it.last == "sector" and beam is not None:
+        also = ((SPACER, beam.beside), ("the arm", beam.width))
+        for name, _, _ in clamp_places(beam):
+            holes = through((SECTOR, name), (CLAMP_BOARD, name))
+            found.append(Bolt("sector-bolts", "the sector on the arm", name, "m6", holes, also))
+    return tuple(found)

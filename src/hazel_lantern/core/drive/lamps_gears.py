@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 
-from hazel_lantern.core.drive.answer import PAIR, STARTING, Driving
+from hazel_lantern.core.drive import box, strength
+from hazel_lantern.core.drive.answer import STARTING, Driving
+from hazel_lantern.core.drive.built import GRIP, sector_teeth
 from hazel_lantern.core.drive.model import SPRINGY
 from hazel_lantern.core.lamps import Found, State, check, not_at_stake, working
 from hazel_lantern.core.mechanics import driving, gears
@@ -15,6 +19,8 @@ from hazel_lantern.core.units import write
 CLUTCH, FUSE = 1.5, 2.0
 #: A hand that is caught bears so much, N: judged as the limit of a jam wherever a hand reaches.
 HAND = 150.0
+#: Between what turns and what stands, and half of a screwdriver's thickness, m.
+CLEAR, DRIVER = 0.005, 0.006
 #: From an axis as far as a hand spans, m.
 SPAN = 0.2
 #: Teeth that touch less long than this on the average knock.
@@ -22,16 +28,51 @@ LEAST_CONTACT = 1.2
 
 
 @check(
-    "drive.fit", "Last stage suits", "Drive", "number", 0.5, "at least", "what this axis can have"
+    "drive.fit",
+    "Drive fits the rig",
+    "Drive",
+    "length",
+    CLEAR,
+    "at least",
+    "5 mm between what turns and what stands, and round a screwdriver at the box's screws",
 )
 def fit(it: Driving) -> Found:
-    """Whether the last stage is one that the axis can have."""
-    can = it.axis.last
+    """Whether the axis can have the last stage, and the least room round box and sector."""
+    can, suits = it.axis.last, it.drive.last in it.axis.last
+    made, beam = box.Box.of(it), it.axis.beam
+    rooms = {"round a screwdriver at the box's screws": made.reachable(it, DRIVER)}
+    if beam is not None and it.last == "sector":
+        below = it.drive.ring + it.drive.wheel / 2 + made.half
+        rooms["from the box to the legs"] = beam.below - below
+        _, count = sector_teeth(it)
+        half = count * it.drive.module / 2
+        rooms["from the sector's teeth to its clamp"] = (
+            it.drive.ring - GRIP - it.drive.module * 2.25
+        )
+        # Past a half turn the arm itself comes to the pinion.
+        rooms["of teeth before the arm comes to the pinion"] = (
+            math.pi / 2 * it.drive.ring - half - GRIP
+        )
+    where = min(rooms, key=lambda name: rooms[name])
+    left = rooms[where] if suits else 0.0
     return Found(
-        1.0 if it.drive.last in can else 0.0,
-        ("Last stage suits", "Last stage is none of this axis"),
-        lambda s: f"The {it.axis.name} can be driven by {', '.join(can)}.",
-        working("one of them", (), "how this rig moves"),
+        left,
+        (
+            "Drive fits the rig",
+            "Drive is in the way" if suits else "Last stage is none of this axis",
+        ),
+        lambda s: (
+            f"The least room is {write(left, 'length', s)} {where}."
+            if suits
+            else f"The {it.axis.name} can be driven by {', '.join(can)}."
+        ),
+        working(
+            "least of the rooms",
+            tuple(
+                (f"{at}", name, room, "length") for at, (name, room) in enumerate(rooms.items(), 1)
+            ),
+            "places of the box's drawing, and of the rig's",
+        ),
     )
 
 
@@ -121,11 +162,13 @@ def backlash(it: Driving) -> Found:
     "percent",
     1.0,
     "at most",
-    "working stress of the material with the whole load at one tooth's tip",
+    "working stress with the whole load at one tooth's tip, of axles, and of what holds the cogs",
 )
 def teeth(it: Driving) -> Found:
-    """The most used tooth of the train, and how long teeth touch."""
-    if not it.pairs:
+    """The most used tooth, axle or hold of the train, and how long teeth touch."""
+    hardest = max(float(np.abs(it.torque).max()), it.starting)
+    found = sorted(strength.uses(it, hardest), key=lambda use: -use.share)
+    if not found:
         return not_at_stake(
             "No cogs",
             "The motor turns the last stage by itself.",
@@ -133,45 +176,34 @@ def teeth(it: Driving) -> Found:
             "the train",
             value=0.0,
         )
-    hardest = max(float(np.abs(it.torque).max()), it.starting)
-    uses, contacts = {}, []
-    for number, pair in enumerate(it.pairs):
-        turned = hardest * pair.before * PAIR**number
-        force = turned / (gears.pitch_diameter(pair.driver.module, pair.driver.teeth) / 2)
-        width = min(pair.driver.width, pair.driven.width)
-        for cog in (pair.driver, pair.driven):
-            stress = it.case.row("materials", cog.material).working_stress
-            bears = gears.tooth_load(stress, width, cog.module, cog.teeth)
-            uses[f"{cog.name} of pair {number + 1}"] = (force / bears, force)
-        contacts.append(gears.contact_ratio(pair.driver.teeth, pair.driven.teeth))
-    name, (share, force) = max(uses.items(), key=lambda use: use[1][0])
-    few = min(pair.driver.teeth for pair in it.pairs)
+    pairs = [(pair.driver.teeth, pair.driven.teeth) for pair in it.pairs]
+    if it.last == "sector":
+        pairs.append((strength.pinion_teeth(it), sector_teeth(it)[0]))
+    touch = min((gears.contact_ratio(*pair) for pair in pairs), default=math.inf)
+    few = min((pair[0] for pair in pairs), default=99)
     undercut = few < gears.least_teeth()
-    knocks = min(contacts) < LEAST_CONTACT
+    knocks, most = touch < LEAST_CONTACT, found[0]
     return Found(
-        share,
-        ("Teeth knock as they meet" if knocks else "Teeth bear it", f"Teeth break: {name}"),
+        most.share,
+        ("Teeth knock as they meet" if knocks else "Teeth bear it", f"Breaks: {most.name}"),
         lambda s: (
-            f"The {name} is the most used, with {write(force, 'force', s)} at one tooth: "
-            f"{write(share, 'percent', s)} of what it bears. At the least "
-            f"{min(contacts):.2f} teeth touch"
+            f"Most is asked of the {most.name}: {most.told(s)} of what it bears."
+            + (f" At the least {touch:.2f} teeth touch" if pairs else "")
             + (
                 f"; {few} teeth are undercut, fewer touch than that."
                 if undercut
                 else "; none is undercut."
+                if pairs
+                else ""
             )
         ),
         working(
-            "F = T / r against s b m Y",
+            "F = T / r against s b m Y; 32/(pi d³) sqrt(M² + 3/4 T²); T against its hold",
             (
                 ("T", "greatest torque of the motor", hardest, "torque"),
-                ("touch", "least contact ratio by the formula", min(contacts), "number"),
-                *(
-                    (f"{at}", use, value, "percent")
-                    for at, (use, (value, _)) in enumerate(uses.items(), 1)
-                ),
+                *((f"{at}", one.name, one.share, "percent") for at, one in enumerate(found[:8], 1)),
             ),
-            "Lewis, no speed factor; the weaker cog",
+            "Lewis, no speed factor; axles between both plates, bent and twisted",
         ),
         at_best=State.TIGHT if knocks else State.HOLDS,
     )
@@ -207,6 +239,11 @@ def jam(it: Driving) -> float:
 def stall(it: Driving) -> Found:
     """What the motor presses with when something is in the way, all gears and losses counted."""
     pressed = jam(it)
+    # What breaks at less than a hand bears breaks first.
+    at_motor = pressed * it.axis.reach / (it.turns * it.efficiency)
+    weakest = max(strength.uses(it, at_motor), key=lambda use: use.share, default=None)
+    bears = pressed / weakest.share if weakest and weakest.share > 0 else math.inf
+    breaks = bears < HAND
     return Found(
         pressed,
         ("A jam does no harm", "A jam breaks or pinches"),
@@ -220,6 +257,11 @@ def stall(it: Driving) -> Found:
                 "slip clutch": "; the clutch slips at half as much again as the move asks.",
                 "fuse": "; the fuse blows at twice what the move asks.",
             }[it.drive.guard]
+            + (
+                f" At {write(bears, 'force', s)} the {weakest.name} breaks."
+                if weakest and breaks
+                else ""
+            )
         ),
         working(
             "F = Ts G efficiency / reach, or what clutch or fuse let through",
@@ -231,6 +273,7 @@ def stall(it: Driving) -> Found:
             ),
             "virtual work",
         ),
+        limit=min(HAND, bears),
     )
 
 

@@ -15,6 +15,8 @@ from hazel_lantern.core.mechanics.gears import ADDENDUM
 
 #: Density of a motor as a whole, kg/m³, and its length in diameters: a common shape.
 DENSE, LONG = 4000.0, 2.0
+#: Between two cogs beside each other, and to the plates; an axle of cogs without a bore, m.
+BETWEEN, PLAIN = 0.002, 0.006
 
 
 @dataclass(frozen=True)
@@ -92,6 +94,42 @@ def cogs(it: Driving) -> tuple[Placed, ...]:
         found.append(Placed(it.case.row("cogs", stage.driven), count - 1, False, 0, False))
         found.append(Placed(it.case.row("cogs", stage.driver), count, False, 0, True))
     return tuple(found)
+
+
+def axle(it: Driving, shaft: int) -> float:
+    """Diameter of a shaft: the least bore of the cogs on it; wider ones get a sleeve, m.
+
+    Parameters
+    ----------
+    it : Driving
+    shaft : int
+        From the rig's, 0, to the motor's.
+
+    Returns
+    -------
+    float
+    """
+    bores = [cog.row.bore for cog in cogs(it) if cog.shaft == shaft]
+    return min((one for one in bores if one > 0), default=PLAIN)
+
+
+def inside(it: Driving) -> float:
+    """Between the plates of the box: every pair in a layer of its own, washers between, m.
+
+    Parameters
+    ----------
+    it : Driving
+
+    Returns
+    -------
+    float
+    """
+    widths = [max(pair.driver.width, pair.driven.width) for pair in it.pairs]
+    for stage in it.drive.gears:
+        if stage not in it.drive.in_gear:
+            rows = (it.case.row("cogs", one) for one in (stage.driver, stage.driven))
+            widths.append(max(row.width for row in rows))
+    return sum(widths) + (len(widths) + 1) * BETWEEN
 
 
 def meshing(turned: float, teeth: int, driver: int, towards: float) -> float:

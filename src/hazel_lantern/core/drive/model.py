@@ -39,6 +39,10 @@ PASSES_ON: dict[str, float] = {
 }
 
 
+Fixing = Literal["set screw on a flat", "key", "glue", "screw in a wooden axle"]
+Mount = Literal["bolted", "slots and thumb screws"]
+
+
 class Stage(Frozen):
     """Two cogs that mesh, by their ids in the catalogue; the motor's side first."""
 
@@ -61,6 +65,10 @@ class Drive(Frozen):
     quickest: float = quantity("time", "Gears from a move of", 20.0, low=0.5, high=36000)
     slowest: float = quantity("time", "to one of", 3600.0, low=1, high=360000)
     train_play: float = quantity("fine", "Play of a pair of cogs", 0.0002, low=0, high=0.01)
+    fixing: Fixing = choice("Cogs held by", "set screw on a flat")
+    mount: Mount = choice("Box on its board", "bolted")
+    cover: bool = Field(True, title="Guard over the mesh")
+    declutch: bool = Field(False, title="Declutch frees it by hand")
     last: Last = choice("Last stage", "line and spool")
     wheel: float = quantity("length", "Spool, roller, pulley or pinion", 0.04, low=0.002, high=1)
     ring: float = quantity("length", "Sector, ring or lever at the rig", 0.12, low=0.01, high=4)

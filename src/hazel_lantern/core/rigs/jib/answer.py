@@ -9,7 +9,7 @@ from typing import Self
 import numpy as np
 from numpy.typing import NDArray
 
-from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.axis import Axis, Beam
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.load import CentreOfMass
 from hazel_lantern.core.mechanics import balance, linkage, picture, standing
@@ -29,6 +29,10 @@ from hazel_lantern.core.shot import Rise
 Array = NDArray[np.float64]
 #: The larger camera thread, by which heads and bodies are held.
 CAMERA_THREAD = "unc-3-8"
+#: Thickness of the post's cheeks, half of a turntable's breadth, and what stands over it, m.
+CHEEK, TURNTABLE, STUB = 0.012, 0.075, 0.05
+#: Legs that are not the maker's own are hinged at this share of the height under the pivot.
+HINGED = 0.72
 
 
 @dataclass(frozen=True)
@@ -479,7 +483,21 @@ class JibAnswer(Answer[JibDesign]):
             reach=self.geometry.radius,
             friction=frozenset({"joints"}),
             last=("sector", "line from the tail"),
+            beam=self.beam,
         )
+
+    @property
+    def beam(self) -> Beam:
+        """Where a sector is clamped beside the post and its turntable, above the legs."""
+        shape, post = self.rows.section.properties, self.design.post
+        below = post.legs.hinge if post.legs.cut else post.pivot_height - HINGED * self.under_pivot
+        beside = max(CHEEK, TURNTABLE - shape.width / 2) + 0.002
+        return Beam(shape.height, shape.width, self.design.pivots.lifted, beside, below)
+
+    @property
+    def under_pivot(self) -> float:
+        """Height of the turntable's foot, m."""
+        return self.design.post.pivot_height - self.rows.turntable.height - STUB
 
     @kept
     def pan_axis(self) -> Axis:

@@ -12,7 +12,7 @@ from typing import Literal
 from hazel_lantern.core.catalogue.rows import Section, Thread
 from hazel_lantern.core.parts import Bolt, Hole, Template, Through
 from hazel_lantern.core.reuse import reused
-from hazel_lantern.core.rigs.jib.answer import JibAnswer
+from hazel_lantern.core.rigs.jib.answer import CHEEK, JibAnswer
 from hazel_lantern.core.rigs.jib.model import BAR_END, BOOM_END, JibDesign
 from hazel_lantern.core.rigs.jib.pieces import BAR, piece_labels, pieces
 from hazel_lantern.core.rigs.jib.rows import Rows, hole_width, slot_width
@@ -21,8 +21,8 @@ from hazel_lantern.core.rigs.kit.bolts import SPACER, through
 POST, PLATFORM, PLATE, ANGLE = "Post cheeks", "Platform cheeks", "Platform plate", "Platform angle"
 BLOCK, SOCKET, ON_CRADLE = "Post block", "Camera or head", "Cradle"
 HEAD_PLATE = "Head plate"
-#: From a cheek's edges to its holes, its breadth, and its thickness, m: plywood.
-CHEEK_EDGE, CHEEK_BREADTH, CHEEK = 0.03, 0.06, 0.012
+#: From a cheek's edges to its holes, and its breadth, m: plywood.
+CHEEK_EDGE, CHEEK_BREADTH = 0.03, 0.06
 #: Of the plate behind the pin and past the screw, and its thickness, m.
 PLATE_BACK, PLATE_FRONT, BOARD = 0.03, 0.05, 0.012
 #: The block that the post's cheeks are bolted to: its height, and its bolts from their middle, m.

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from hazel_lantern.core.rigs.jib.answer import JibAnswer
+from hazel_lantern.core.rigs.jib.answer import HINGED, JibAnswer
 from hazel_lantern.core.rigs.jib.built import CHEEK_EDGE, CLAMPS, CRADLE
 from hazel_lantern.core.rigs.jib.model import F
 from hazel_lantern.core.rigs.jib.post import SUPPORT
@@ -29,9 +29,9 @@ from hazel_lantern.core.sketch import (
 def _base(arm: Arm) -> list[Thing]:
     """Legs, post, turntable."""
     design, rows = arm.design, arm.rows
-    top = design.post.pivot_height - rows.turntable.height - 0.05
+    top = arm.answer.under_pivot
     feet = sorted({round(float(x), 3) for x, _ in arm.feet()})
-    hinge, legs = 0.72 * top, design.post.legs
+    hinge, legs = HINGED * top, design.post.legs
     if legs.cut:
         hinge = design.post.pivot_height - legs.hinge
     things: list[Thing] = [Line(((0.0, hinge), (x, 0.0)), "stand", 0.022) for x in feet]

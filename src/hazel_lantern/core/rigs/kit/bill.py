@@ -93,7 +93,9 @@ class Bill:
         """
         self.add(key, "hardware", id, count, **more)
 
-    def bolts(self, bolts: Iterable[Bolt], made: Iterable[Template]) -> None:
+    def bolts(
+        self, bolts: Iterable[Bolt], made: Iterable[Template], spaced: str = "spacers"
+    ) -> None:
         """Add bolts, each as long as it must be, and the spacers on them.
 
         Parameters
@@ -101,6 +103,8 @@ class Bill:
         bolts : iterable of Bolt
         made : iterable of Template
             The parts that they go through.
+        spaced : str
+            What the spacers' marks and prices are kept under.
 
         Raises
         ------
@@ -122,7 +126,7 @@ class Bill:
                 f"{count} × {write(length, 'fine', self._case.style)} for {thread}"
                 for (thread, length), count in pieces.items()
             )
-            self.hardware("spacers", "wheel-spacer", sum(pieces.values()), note=cuts)
+            self.hardware(spaced, "wheel-spacer", sum(pieces.values()), note=cuts)
 
     def cut(self, key: str, piece: Piece) -> None:
         """Add pieces cut from a section: what the stock lengths for them cost.
