@@ -11,10 +11,9 @@ os.environ["HAZEL_LANTERN_HOME"] = tempfile.mkdtemp(prefix="hazel-lantern-")
 from PyQt6.QtCore import QThreadPool
 from PyQt6.QtTest import QTest
 
+from hazel_lantern.app.desk import Desk
 from hazel_lantern.app.start import make_app, make_window, opened
 from hazel_lantern.app.window import Window
-from hazel_lantern.core.drive.model import Stage
-from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.project.store import Store
 
 OUT = Path(__file__).parent.parent / "docs" / "screenshots"
@@ -33,6 +32,12 @@ def keep(window: Window, name: str) -> None:
     settle(window)
     window.grab().save(str(OUT / f"{name}.png"))
     print(name)
+
+
+def turn_to(desk: Desk, title: str) -> None:
+    """Bring a page of the Drive station to the front."""
+    pages = desk.benches["Drive"].pages
+    pages.turn_to([tab.text() for tab in pages.tabs].index(title))
 
 
 def main() -> int:
@@ -72,20 +77,25 @@ def main() -> int:
     session.go_to_station("Build")
     desk.benches["Build"].pages.turn_to(2)
     keep(window, "jib-holes")
+    session.document.look_at(5)
     session.go_to_station("Drive")
-    geared = Stage(driver="plywood-2-12", driven="plywood-2-60")
-    session.edit(
-        Edit("drive.source", "motor"),
-        Edit("drive.last", "sector"),
-        Edit("drive.wheel", 0.036),
-        Edit("drive.guard", "slip clutch"),
-        Edit("drive.train", (geared, geared)),
-        Edit("shot.pace.duration", 900.0),
-    )
-    desk.lamps.toggle("drive.speed")
+    desk.stage.show_view("drive")
+    desk.lamps.toggle("drive.stall")
+    turn_to(desk, "Gears")
     keep(window, "jib-drive")
-    desk.lamps.toggle("drive.speed")
+    desk.lamps.toggle("drive.stall")
+    turn_to(desk, "On the line")
+    line = desk.benches["Drive"].line
+    line.play(True)
+    while line.line.running:
+        QTest.qWait(50)
     session.document.undo()
+    QTest.qWait(4500)
+    keep(window, "on-the-line")
+    session.document.look_at(4)
+    desk.stage.show_view("side")
+    turn_to(desk, "Time-lapse")
+    keep(window, "time-lapse")
     session.document.look_at(2)
     session.go_to_station("Frame")
     desk.benches["Frame"].pages.turn_to(0)

@@ -4,8 +4,11 @@ import pytest
 from PyQt6.QtCore import QPoint
 
 from hazel_lantern.app.tape import TapeBar
+from hazel_lantern.core.build.pack import write_pack
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import State
+from hazel_lantern.core.shelf import OwnedPart, Shelf
+from hazel_lantern.core.workshop import Workshop
 
 
 @pytest.fixture
@@ -91,3 +94,53 @@ def test_the_drive_is_drawn_close_and_its_ring_is_dragged(window, hand):
     # By hand again there is nothing of it to look at.
     session.edit(Edit("drive.source", "by hand"))
     assert drawing.view == "side"
+
+
+def test_a_crane_that_rose_in_40_s_rises_in_45_min_from_cogs_on_hand(
+    window, bench, hand, qtbot, tmp_path
+):
+    """As a new user would: geared from the shelf, its cogs drawn, the move played and compared."""
+    session = window.session
+    owned = ("plywood-2-12", "plywood-2-14", "plywood-2-60", "plywood-2-54", "plywood-2-16")
+    parts = tuple(OwnedPart(part=id, count=2) for id in owned)
+    session.set_workshop(Workshop(session.workshop.catalogue, Shelf(parts=parts)))
+    session.document.look_at(1)
+    motor(
+        window,
+        Edit("drive.last", "sector"),
+        Edit("drive.wheel", 0.036),
+        Edit("drive.guard", "slip clutch"),
+        Edit("shot.pace.duration", 40.0),
+    )
+    bench.pages.turn_to(1)
+    hand.type_into(bench.fields.pills["shot.pace.duration"], "45 min")
+    assert session.assessment.by_id["drive.speed"].headline == "Too slow for its dial"
+    bench.pages.turn_to(0)
+    cards = ranked(bench, qtbot, "own trains")
+    hand.click_card(cards, cards.ids[0])
+    assert {one for stage in session.rig.drive.train for one in (stage.driver, stage.driven)} <= {
+        *owned
+    }
+    assert session.assessment.by_id["drive.speed"].state is State.HOLDS
+    bought = [part for part in session.assessment.parts if part.key.startswith("cog-")]
+    assert bought
+    assert all(part.cost == 0 for part in bought)
+    # Its cogs come out of the pack as drawings of true size.
+    files = [
+        path.name
+        for path in write_pack(session.document.project, session.rig, session.workshop, tmp_path)
+    ]
+    for part in bought:
+        stem = part.name.lower().replace(",", "").replace(" ", "-")
+        assert [name for name in files if stem in name and name.endswith(".dxf")], (stem, files)
+    # And the move plays on the stand-in, 45 minutes in seconds.
+    titles = [tab.text() for tab in bench.pages.tabs]
+    bench.pages.tabs[titles.index("On the line")].click()
+    hand.click(bench.line.home)
+    qtbot.waitUntil(lambda: not bench.line.line.running, timeout=60000)
+    run = bench.line.line.run
+    assert run.whole, run.words
+    assert run.times[-1] == pytest.approx(2700, rel=0.02)
+    assert 0 < run.furthest < 40
+    assert "Furthest off" in bench.line.words.text()
+    assert session.rig.log[-1].measure == "drive.run"

@@ -34,7 +34,7 @@ from hazel_lantern.core.lamps import State
 
 BAR = 54
 #: A tag is at least so wide, px.
-NARROW = 128
+NARROW = 114
 #: Lamps on the dark bar.
 ON_HUSK = {State.HOLDS: "#B9C784", State.TIGHT: "#F0A86A", State.FAILS: "#F3A093"}
 
@@ -103,7 +103,7 @@ class Tag(QAbstractButton):
         painter.setFont(theme.font(13, bold=lit))
         words = QRectF(box.left() + 24, box.top(), box.width() - 56, box.height())
         name = painter.fontMetrics().elidedText(
-            self.text(), Qt.TextElideMode.ElideRight, int(words.width())
+            self.text(), Qt.TextElideMode.ElideMiddle, int(words.width())
         )
         painter.drawText(words, Qt.AlignmentFlag.AlignVCenter, name)
         if self.state is not None:

@@ -7,9 +7,11 @@ import numpy as np
 import pytest
 
 from hazel_lantern.core.drive import box, layout, strength
+from hazel_lantern.core.drive.built import grown
 from hazel_lantern.core.drive.model import Stage
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.lamps import State
+from hazel_lantern.core.mechanics.involute import Outline
 from hazel_lantern.core.units import Style
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import assess, changed
@@ -217,3 +219,75 @@ def test_the_demo_s_crane_fails_one_lamp_and_its_mends_work():
     (lapse,) = (rig for rig in TIDE_MILL if rig.name == "Wheelhouse lapse")
     assert State.FAILS not in {lamp.state for lamp in assess(lapse).lamps}
     assert np.ptp(found.axis.place) > 0.5
+
+
+def test_a_cut_takes_off_what_the_drawing_is_larger_by():
+    plain = Outline(18).polygon(0.002)
+    larger = grown(plain, 0.0001)
+    # Every corner lies a tenth of a millimetre off the old line; where that turns sharply the
+    # new one is mitred, and its corner lies a little further.
+    starts, ends = plain, np.roll(plain, -1, axis=0)
+    along = ends - starts
+    whole = (along**2).sum(axis=1)
+    for corner in larger[::7]:
+        off = corner - starts
+        share = np.clip((off * along).sum(axis=1) / np.maximum(whole, 1e-18), 0, 1)
+        nearest = np.hypot(*(off - share[:, None] * along).T).min()
+        assert 0.99e-4 < nearest < 1.42e-4
+    assert grown(grown(plain, 0.0001), -0.0001)[:200] == pytest.approx(plain[:200], abs=2e-5)
+    made = {}
+    for kerf in (0.0, 0.0004):
+        found = assess(driven(drive__train=(PAIR,), drive__kerf=kerf)).templates()
+        made[kerf] = next(one for one in found if one.part.startswith("Plywood cog 14"))
+    assert made[0.0004].length - made[0.0].length == pytest.approx(0.0004, abs=1e-5)
+    assert "cutter" in made[0.0004].note
+    # Its bore is drilled, not cut, and stays in its middle.
+    for one in made.values():
+        (bore,) = one.holes
+        assert bore.diameter == pytest.approx(0.008)
+        middle = np.array(one.outline).mean(axis=0)
+        assert middle == pytest.approx((bore.x, bore.y), abs=2e-4)
+
+
+def test_a_spring_keeps_one_flank_loaded():
+    # The arm hangs over both ways where its weights balance it within the joints' friction.
+    loose = driven(drive__train=(FINE,), design__counterweight__place=0.5415)
+    found = assess(loose)
+    assert found.family.drives.it.hangs_free
+    assert found.by_id["drive.backlash"].value > 0
+    sprung = changed(loose, drive__spring=30.0)
+    it = it_of(sprung)
+    assert it.preload == pytest.approx(30.0 * 0.15)
+    assert not it.hangs_free
+    assert assess(sprung).by_id["drive.backlash"].value == 0.0
+    assert it.torque.max() > it_of(loose).torque.max()
+    assert "drive-spring" in {part.key for part in assess(sprung).parts}
+
+
+def test_energy_has_its_tiers():
+    rig = driven(drive__train=(FINE,))
+    it = it_of(rig)
+    lamp = assess(rig).by_id["drive.hazard"]
+    reach, inertia = it.axis.reach, it.axis.inertia
+    assert lamp.limit == pytest.approx(min(2.0, reach * math.sqrt(400 / inertia)))
+    quick = changed(
+        rig, shot__pace__duration=1.0, shot__pace__ease_in=0.3, shot__pace__ease_out=0.3
+    )
+    fast = assess(quick).by_id["drive.hazard"]
+    top = float(np.abs(it_of(quick).axis.speed).max())
+    energy = 0.5 * inertia * top**2
+    assert f"{energy:.3g} J" in fast.meaning(Style())
+    assert energy > 20
+    assert fast.state is not State.HOLDS
+
+
+def test_air_holds_a_turning_boom_back():
+    spun = changed(CRANE, shot__move__sweep=2.0, shot__pace__duration=4.0)
+    swing, pan = assess(spun).axes
+    tube = assess(spun).answer
+    broad = tube.rows.section.properties.height
+    boom = tube.design.boom
+    # ρ c d ω² r⁴ / 8 of either end.
+    ends = 1.2 * 1.1 * broad * (boom.front**4 + boom.tail**4) / 8
+    assert pan.resisting["air"] == pytest.approx(ends * pan.speed**2, abs=1e-12)
+    assert np.abs(swing.resisting["air"]).max() < 0.05

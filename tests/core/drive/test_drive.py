@@ -424,3 +424,38 @@ def test_a_jib_is_cranked_by_a_line_at_its_lever(crane):
     swing, told = found.axes[0], dict(found.readout("Drive"))
     way = 0.4 * float(np.ptp(swing.place))
     assert float(told["Turns of the crank"]) == pytest.approx(way / (0.05 * math.pi), abs=0.051)
+
+
+def test_wheels_are_heard_by_hand_and_beside_a_motor(rig, settings, workshop):
+    loud = {"drive__sound": True, "drive__microphone": 1.0, "drive__speaker": 1.0}
+    by_hand = assess(changed(rig, **loud))
+    names = [id for id in by_hand.by_id if id.startswith("drive.")]
+    assert names == ["drive.sound"]
+    wheels = 42 + 20 * math.log10(float(by_hand.axis.speed.max()) / 0.25)
+    assert by_hand.by_id["drive.sound"].value == pytest.approx(60 - wheels)
+    motor = assess(changed(rig, **BELT, **loud))
+    row = motor.family.drives.it.motor
+    both = 10 * math.log10(10 ** (row.loudness / 10) + 10 ** (wheels / 10))
+    assert motor.by_id["drive.sound"].value == pytest.approx(60 - both)
+    assert "motor and wheels" in motor.by_id["drive.sound"].meaning(Style())
+    # Half as fast is 6 dB quieter.
+    slow = assess(changed(rig, **loud, shot__pace__duration=12.0, shot__pace__ease_in=2.0))
+    assert slow.by_id["drive.sound"].value > by_hand.by_id["drive.sound"].value + 5
+    near = changed(rig, **{**loud, "drive__speaker": 2.0})
+    for offer in mends.find("drive.sound", Case(near, settings, workshop)):
+        check_offer(near, "drive.sound", offer, settings)
+    assert mends.find("drive.sound", Case(near, settings, workshop))
+
+
+def test_a_motor_lets_go_of_nothing(crane, driven):
+    long = {"shot__lens__focal": 0.4}
+    by_hand, by_motor = (
+        assess(changed(one, **long)).by_id["jib.bounce"] for one in (crane, driven)
+    )
+    assert by_motor.value < by_hand.value
+
+
+@pytest.mark.parametrize("rig", TIDE_MILL, ids=lambda rig: rig.name)
+def test_a_longer_move_is_one_lever(rig):
+    paths = [getattr(one, "path", "") for one in assess(rig).levers()]
+    assert paths.count("shot.pace.duration") == 1

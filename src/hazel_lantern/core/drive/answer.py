@@ -91,18 +91,18 @@ class Driving:
             before *= pair.ratio
         return tuple(found)
 
-    @property
+    @kept
     def last(self) -> str:
         """The last stage: as chosen, or the first that this axis can have."""
         can = self.axis.last
         return self.drive.last if self.drive.last in can or not can else can[0]
 
-    @property
+    @kept
     def ratio(self) -> float:
         """Turns of the motor for one of the last axle."""
         return math.prod(pair.ratio for pair in self.pairs)
 
-    @property
+    @kept
     def last_turns(self) -> float:
         """Turns of the last axle, rad, for a unit of the axis, m or rad."""
         drive = self.drive
@@ -112,7 +112,7 @@ class Driving:
             return 2 * math.pi / drive.lead
         return 2 / drive.wheel
 
-    @property
+    @kept
     def turns(self) -> float:
         """Turns of the motor, rad, for a unit of the axis."""
         return self.ratio * self.last_turns
@@ -152,7 +152,7 @@ class Driving:
         least = curve.free * max(lowest - load, lowest / 2)
         return Span(quick, self.duration * self.mean_speed / least)
 
-    @property
+    @kept
     def load(self) -> float:
         """Torque that the motor gives on the average, N·m."""
         return max(float(self.torque.mean()), 0.0)
@@ -186,17 +186,17 @@ class Driving:
             return self.motor.volts * self.motor.stalled_amps
         return float(self.curve.watts(self.torque, self.speed).mean())
 
-    @property
+    @kept
     def mean_speed(self) -> float:
         """Of the motor over the move, rad/s."""
         return float(np.ptp(self.axis.place)) * self.turns / self.duration
 
-    @property
+    @kept
     def duration(self) -> float:
         """Of the move, s."""
         return float(self.case.shot.pace.duration)
 
-    @property
+    @kept
     def last_efficiency(self) -> float:
         """Share of the work that the last stage passes on."""
         drive = self.drive
@@ -204,7 +204,7 @@ class Driving:
             return driving.rod_efficiency(drive.rod, drive.lead, drive.lead, NUT)
         return PASSES_ON[self.last]
 
-    @property
+    @kept
     def efficiency(self) -> float:
         """Of all stages, driven by the motor."""
         return self.last_efficiency * PAIR ** len(self.pairs)
@@ -225,7 +225,19 @@ class Driving:
     def effort(self) -> Array:
         """What the last stage must give, rotor and all, the way of the move positive."""
         rotor = self.motor.inertia * self.turns**2
-        return np.asarray((self.axis.effort + rotor * self.axis.acceleration) * self.sense)
+        moved = (self.axis.effort + rotor * self.axis.acceleration) * self.sense
+        return np.asarray(moved + self.preload)
+
+    @property
+    def preload(self) -> float:
+        """What a spring pulls back with, N or N·m: it keeps one flank loaded."""
+        lever = self.drive.ring if self.axis.kind == "angle" else 1.0
+        return self.drive.spring * lever
+
+    @kept
+    def free(self) -> Array:
+        """Effort but for friction, with the spring; the way of the move positive."""
+        return np.asarray(self.axis.free * self.sense + self.preload)
 
     def at_motor(self, effort: Array) -> Array:
         """Torque at the motor: losses add to what it drives, and take from what drives it.
@@ -248,11 +260,12 @@ class Driving:
         """At the motor over the marks, N·m."""
         return self.at_motor(self.effort)
 
-    @property
+    @kept
     def starting(self) -> float:
         """Torque at the motor that starts it, N·m."""
         resists = sum(float(one[0]) for one in self.axis.resisting.values()) * self.sense
-        return float(self.at_motor(np.array([max(resists, 0.0) * STARTING]))[0])
+        asked = max(resists, 0.0) * STARTING + self.preload
+        return float(self.at_motor(np.array([asked]))[0])
 
     @kept
     def speed(self) -> Array:
@@ -279,5 +292,5 @@ class Driving:
     @property
     def hangs_free(self) -> bool:
         """Whether the load changes sides, or is held by friction alone, somewhere on the way."""
-        free, rubs = self.axis.free, np.abs(self.axis.rubbing)
+        free, rubs = self.free, np.abs(self.axis.rubbing)
         return bool(free.max() > 0 > free.min() or (np.abs(free) < rubs).any())

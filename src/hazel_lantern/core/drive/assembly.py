@@ -8,7 +8,7 @@ from typing import Any, NamedTuple
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.drive import built, crank, lamps, line, parts, sketch, words
 from hazel_lantern.core.drive.answer import Driving
-from hazel_lantern.core.drive.lamps_motor import turns_a_minute
+from hazel_lantern.core.drive.lamps_motor import sound, turns_a_minute
 from hazel_lantern.core.drive.model import GEARS, SPRINGY, TOOTHED, F, Stage
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import Check
@@ -121,8 +121,11 @@ class Drives(Assembly[AnswerT]):
         return sketch.over(drawn, sketch.drawn(self.it, home, mark)) if home.view == view else drawn
 
     def checks(self) -> Iterable[tuple[Check, Any]]:
-        """None while it is moved by hand: that keeps its push."""
-        return ((one, self.it) for one in lamps.ALL) if self.used else ()
+        """By hand none but of what is heard: a hand keeps its push."""
+        if self.used:
+            return ((one, self.it) for one in lamps.ALL)
+        heard = self.case.setup.drive.sound
+        return ((one, self.it) for one in (sound,) if heard)
 
     @kept
     def cogs(self) -> list[Cog]:
@@ -141,21 +144,33 @@ class Drives(Assembly[AnswerT]):
         ]
 
     @kept
+    def owned(self) -> list[Cog]:
+        """Those that lie on the shelf, no more of each than lie there."""
+        count = self.case.workshop.shelf.count_of
+        return [cog._replace(number=count(cog.id)) for cog in self.cogs if count(cog.id)]
+
+    @kept
     def trains(self) -> list[Train]:
         """Those that bring the motor nearest to the middle of what it can."""
+        return self._geared(self.cogs)
+
+    def _geared(self, cogs: list[Cog]) -> list[Train]:
         found: list[Train] = []
         if self.it.target < 1.0:
             return found
         for stages in range(1, STAGES + 1):
-            found = best_trains(self.cogs, self.it.target, stages, OFFERED)
+            found = best_trains(cogs, self.it.target, stages, OFFERED) or found
             # The middle of a range is no fine figure: near it, fewer stages are the better box.
             if found and found[0].error <= NEAR:
                 break
         return found
 
     def _candidates(self) -> Iterable[Candidate]:
+        return self._told(self.trains)
+
+    def _told(self, trains: list[Train]) -> Iterable[Candidate]:
         shelf = self.case.workshop.shelf
-        for train in self.trains:
+        for train in trains:
             owned = sum(bool(shelf.count_of(cog.id)) for pair in train.pairs for cog in pair)
             note = f"{train.ratio:.4g} : 1, {owned} of {2 * len(train.pairs)} cogs on hand"
             yield _candidate(F.train, train.pairs, note, train.error)
@@ -193,6 +208,17 @@ class Drives(Assembly[AnswerT]):
             station="Drive",
             by_size="nearest",
         )
+        if len(self.owned) > 1:
+            yield Ranking(
+                "own trains",
+                "From the shelf",
+                lambda: self._told(self._geared(self.owned)),
+                _named(drive.train),
+                "drive.speed",
+                ("drive.teeth",),
+                station="Drive",
+                by_size="nearest",
+            )
         yield Ranking(
             "boxes",
             "Three speeds",
@@ -218,10 +244,14 @@ class Drives(Assembly[AnswerT]):
             yield Candidate(row.id, row.name, (Edit(F.motor, row.id),))
 
     def levers(self) -> Iterable[Lever]:
-        """Other trains, motors and last stages; a guard; a longer move."""
+        """Other trains, motors and last stages; a guard; the microphone elsewhere."""
+        drive = self.case.setup.drive
+        if drive.sound:
+            yield Numeric(F.microphone, 0.1, 0.3, 8.0, "Set the microphone {} from the rig")
+            yield Numeric(F.speaker, 0.05, 0.1, 3.0, "Bring it to {} from who speaks")
         if not self.used:
             return
-        drive, axis = self.case.setup.drive, self.it.axis
+        axis = self.it.axis
         # More gears press harder in a jam: what gives way goes in with them.
         bare = drive.guard in ("nothing", "end switches")
         clutch = (Edit(F.guard, "slip clutch"),) if bare else ()
@@ -247,21 +277,23 @@ class Drives(Assembly[AnswerT]):
             step = drive.module / 2 if self.it.last in TOOTHED else 0.005
             yield Numeric(F.ring, step, 0.03, 0.4, "Make the sector, ring or lever {}")
         yield Numeric(F.stiffness, 500.0, 500.0, 1e6, "Use a line of {} for doubling")
+        lever = "Hang a spring on it that pulls back with {}"
+        yield Numeric(F.spring, 0.5, 0.0, 60.0, lever)
         yield Numeric(F.train_play, 0.00005, 0.0, 0.002, "Mesh the cogs within {}")
         yield Numeric(F.capacity, 1.0, 1.0, 100.0, "Use a battery of {} ampere-hours")
         yield Choices.words(F.supply, {"mains adapter": "Feed it by an adapter"}, drive.supply)
-        slower = "Take {} for the move"
-        yield Numeric(S.pace.duration, 1.0, 1.0, 7200.0, slower, loses="the time asked for")
 
     def groups(self, station: str) -> Iterable[Group]:
         """Its fields, at the station of its name."""
         if station != "Drive":
             return ()
         drive = self.case.setup.drive
+        sound = (F.sound, *([F.microphone, F.speaker] if drive.sound else []))
         if drive.cranked:
-            return (Group("Moved", (F.source, F.spool, F.crank, F.efficiency, F.line)),)
+            cranked = (F.source, F.spool, F.crank, F.efficiency, F.line)
+            return (Group("Moved", (*cranked, *sound)),)
         if not drive.by_motor:
-            return (Group("Moved", (F.source,)),)
+            return (Group("Moved", (F.source, *sound)),)
         axis, last = self.it.axis, [F.last]
         choice = [F.axis] if len(self._axes()) > 1 else []
         if self.it.last == "threaded rod":
@@ -275,14 +307,13 @@ class Drives(Assembly[AnswerT]):
         if self.it.last in SPRINGY:
             last += [F.line, F.stiffness]
         feeds = [F.supply, *([F.capacity, F.repeats] if drive.supply == "battery" else [])]
-        sound = [F.sound, *([F.microphone, F.speaker] if drive.sound else [])]
         return (
             Group("Motor", (F.source, *choice, F.motor, F.guard, S.pace.delay)),
             Group("Last stage", tuple(last)),
             Group("Cogs", ("driver", "driven"), F.train),
             Group("Box of gears", ("driver", "driven"), F.gears),
             Group("Gear", (F.gear, F.quickest, F.slowest)),
-            Group("Power and sound", (F.train_play, *feeds, *sound)),
+            Group("Power and sound", (F.train_play, F.kerf, F.spring, *feeds, *sound)),
         )
 
     def readout(self, station: str) -> Iterable[tuple[str, str]]:

@@ -25,6 +25,7 @@ MARGIN, BACK, CLAMP = 0.004, 0.03, 0.0066
 #: in, m.
 SCREW, GRIP, CLAMP_IN = 0.005, 0.06, 0.012
 SECTOR, PINION, CLAMP_BOARD = "Sector", "Pinion of the sector", "Sector clamp"
+DRAWN_LARGER = ", which is drawn further out for what the cutter takes off"
 #: A sector has so many teeth more than its swing needs, at either end.
 SPARE = 2
 #: Board that sector and pinion are cut from, m; bores of either.
@@ -41,8 +42,10 @@ def _template(
     thick: float,
     count: int,
     slots: tuple[tuple[float, ...], ...] = (),
+    kerf: float = 0.0,
 ) -> Template:
     """A part round its axle, moved so that its lowest corner is the datum."""
+    corners = grown(corners, kerf / 2)
     low = corners.min(axis=0) - MARGIN
     size = corners.max(axis=0) + MARGIN - low
     found = tuple(
@@ -58,16 +61,49 @@ def _template(
         count=count,
         thick=thick,
         of=of,
-        note="cut along the line; its corner is the drawing's",
+        note="cut along the line"
+        + (DRAWN_LARGER if kerf else "")
+        + "; its corner is the drawing's",
         outline=edge,
     )
+
+
+def grown(corners: Array, by: float) -> Array:
+    """An outline with every edge moved outwards, for what a cutter takes off.
+
+    Parameters
+    ----------
+    corners : (n, 2) array
+        Against the clock, m.
+    by : float
+        m; negative inwards.
+
+    Returns
+    -------
+    (n, 2) array
+        m; right where ``by`` is little against every bend of the outline.
+    """
+    if not by:
+        return corners
+    # Corners that coincide have no edge between them.
+    kept = np.hypot(*(corners - np.roll(corners, 1, axis=0)).T) > 1e-9
+    found = corners[kept]
+    edges = np.roll(found, -1, axis=0) - found
+    outward = np.stack([edges[:, 1], -edges[:, 0]], axis=1)
+    outward /= np.hypot(*edges.T)[:, None]
+    before = np.roll(outward, 1, axis=0)
+    both = outward + before
+    # Along the bisector, so far that both edges move by as much; a sharp corner is blunted.
+    share = np.maximum((both**2).sum(axis=1, keepdims=True) / 2, 0.5)
+    return np.asarray(found + by * both / share)
 
 
 def _cog(it: Driving, row: CogRow, count: int, of: str) -> Template:
     # Of the play of a pair each cog gives half.
     outline = Outline(row.teeth, row.angle, it.drive.train_play / 2 / row.module)
     holes, keyway = _bored(it, row.bore or layout.PLAIN)
-    return _template(row.name, outline.polygon(row.module), holes, of, row.width, count, keyway)
+    edge, kerf = outline.polygon(row.module), it.drive.kerf
+    return _template(row.name, edge, holes, of, row.width, count, keyway, kerf)
 
 
 def sector_teeth(it: Driving) -> tuple[int, int]:
@@ -130,7 +166,7 @@ def _pinion(it: Driving, thinner: float) -> Template:
     pinion = Outline(small, thinner=thinner).polygon(it.drive.module)
     wide = layout.axle(it, 0) if it.pairs else PINION_BORE
     holes, keyway = _bored(it, wide)
-    return _template(PINION, pinion, holes, "plywood", BOARD, 1, keyway)
+    return _template(PINION, pinion, holes, "plywood", BOARD, 1, keyway, it.drive.kerf)
 
 
 def clamp_places(beam: Beam) -> list[tuple[str, float, float]]:
@@ -165,7 +201,10 @@ def _sector(it: Driving) -> list[Template]:
             (f"screw {name}", x, y, SCREW, "mark it from what turns, then drill")
             for name, x, y in (("a", far, -far / 2), ("b", far, far / 2))
         ]
-        return [_template(SECTOR, teeth, holes, "plywood", BOARD, 1), _pinion(it, thinner)]
+        return [
+            _template(SECTOR, teeth, holes, "plywood", BOARD, 1, kerf=drive.kerf),
+            _pinion(it, thinner),
+        ]
     # The beam as it lies in the middle of the move, when the middle tooth points down.
     lies = float(it.axis.place[0] + it.axis.place[-1]) / 2 + math.pi / 2
     cos, sin = math.cos(lies), math.sin(lies)
@@ -183,9 +222,14 @@ def _sector(it: Driving) -> list[Template]:
         for name, x, y in clamp_places(beam)
     )
     clamp = Template(CLAMP_BOARD, 2 * GRIP, 2 * top, own, thick=BOARD, of="plywood")
-    return [_template(SECTOR, teeth, holes, "plywood", BOARD, 1), clamp, _pinion(it, thinner)]
+    return [
+        _template(SECTOR, teeth, holes, "plywood", BOARD, 1, kerf=drive.kerf),
+        clamp,
+        _pinion(it, thinner),
+    ]
 
 
+@reused(_made_of)
 def bolted(it: Driving) -> list[Template]:
     """What its bolts go through, without the outlines, which take longer.
 
@@ -201,6 +245,7 @@ def bolted(it: Driving) -> list[Template]:
     return [*box.templates(it), *boards]
 
 
+@reused(_made_of)
 def bolts(it: Driving) -> tuple[Bolt, ...]:
     """What holds box, board and sector.
 

@@ -19,6 +19,8 @@ from hazel_lantern.core.units import write
 CLUTCH, FUSE = 1.5, 2.0
 #: A hand that is caught bears so much, N: judged as the limit of a jam wherever a hand reaches.
 HAND = 150.0
+#: Quicker than this nobody steps aside, m/s; tiers of energy, J, estimated: rules may ask less.
+QUICK, BRUISE, INJURE = 2.0, 20.0, 200.0
 #: Between what turns and what stands, and half of a screwdriver's thickness, m.
 CLEAR, DRIVER = 0.005, 0.006
 #: From an axis as far as a hand spans, m.
@@ -288,7 +290,7 @@ def stall(it: Driving) -> Found:
 )
 def hold(it: Driving) -> Found:
     """Torque at the motor that a brake must give when power is off."""
-    left = float(np.max(np.maximum(np.abs(it.axis.free) - np.abs(it.axis.rubbing), 0.0)))
+    left = float(np.max(np.maximum(np.abs(it.free) - np.abs(it.axis.rubbing), 0.0)))
     turned = left * it.backward / it.turns
     locked = it.backward <= 0 or left <= 0
     return Found(
@@ -319,9 +321,9 @@ def hold(it: Driving) -> Found:
     "Slow enough to be near",
     "Drive",
     "speed",
-    2.0,
+    None,
     "at most",
-    "2 m/s at the lens; a high-speed hand tool turns nothing longer than a hand span",
+    "2 m/s at the lens, and 200 J; a high-speed hand tool turns nothing longer than a hand span",
 )
 def hazard(it: Driving) -> Found:
     """Speed of what may hit somebody; what a hand tool turns by itself."""
@@ -331,11 +333,13 @@ def hazard(it: Driving) -> Found:
     free = it.motor.free_speed / it.turns * it.axis.reach if tool else quick
     shown = max(quick, free) if wild else quick
     energy = 0.5 * it.axis.inertia * (shown / it.axis.reach) ** 2
+    heavy = energy > BRUISE
     return Found(
         shown,
-        ("Slow enough to be near", "Could hit somebody hard"),
+        ("Stand clear of it" if heavy else "Slow enough to be near", "Could hit somebody hard"),
         lambda s: (
-            f"It comes at {write(shown, 'speed', s)} with {energy:.3g} J."
+            f"It comes at {write(shown, 'speed', s)} with {energy:.3g} J; up to {BRUISE:g} J "
+            f"bruise, past {INJURE:g} J nobody may stand where it can come."
             + (
                 " A high-speed hand tool may run away to that whatever its dial says: turn nothing "
                 "longer than a hand span with it."
@@ -348,4 +352,7 @@ def hazard(it: Driving) -> Found:
             (("r", "pivot to the lens", it.axis.reach, "length"), ("v", "there", shown, "speed")),
             "rigid body",
         ),
+        # As fast as it may come at all, and with no more energy than that of the upper tier.
+        limit=min(QUICK, it.axis.reach * math.sqrt(2 * INJURE / max(it.axis.inertia, 1e-9))),
+        at_best=State.TIGHT if heavy else State.HOLDS,
     )

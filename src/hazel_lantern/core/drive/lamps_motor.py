@@ -15,6 +15,8 @@ from hazel_lantern.core.units import Style, write
 RINGING = 0.05
 #: Speech at 1 m, and by how much it must stand over the motor, dB.
 SPEECH, OVER_NOISE = 60.0, 20.0
+#: Nothing is quieter, dB at 1 m.
+QUIET = 20.0
 
 
 def turns_a_minute(speed: float) -> str:
@@ -216,30 +218,40 @@ def power(it: Driving) -> Found:
     "number",
     OVER_NOISE,
     "at least",
-    "20 dB of speech over the motor, in the open; a room may take 6 dB of it",
+    "20 dB of speech over motor and wheels, in the open; a room may take 6 dB of it",
 )
 def sound(it: Driving) -> Found:
-    """By how much speech stands over the motor at the microphone, dB."""
+    """By how much speech stands over motor and wheels at the microphone, dB."""
     drive, applies = it.drive, it.drive.sound
-    motor = driving.loudness([it.motor.loudness], drive.microphone)
+    sources = [it.motor.loudness] * drive.by_motor
+    if it.axis.loudness > 0:
+        sources.append(it.axis.loudness)
+    # Where nothing sounds the rig is as quiet as a room at night.
+    motor = driving.loudness(sources or [QUIET], drive.microphone)
+    name = "motor and wheels" if len(sources) > 1 else "motor" if drive.by_motor else "wheels"
     speech = driving.loudness([SPEECH], drive.speaker)
 
     def said(_style: Style) -> str:
         if not applies:
             return "The shot records no sound."
         return (
-            f"At the microphone the motor has {motor:.0f} dB and speech {speech:.0f} dB, give or "
-            "take 6 dB."
+            f"At the microphone the rig, {name}, has {motor:.0f} dB and speech {speech:.0f} dB, "
+            "give or take 6 dB."
         )
 
     return Found(
         speech - motor,
-        ("Too quiet to hear" if applies else "No sound is recorded", "Motor is heard"),
+        ("Too quiet to hear" if applies else "No sound is recorded", "The rig is heard"),
         said,
         working(
             "L = L1 - 20 log r",
             (
-                ("L1", "motor at 1 m, dB", it.motor.loudness, "number"),
+                (
+                    "L1",
+                    "all sources at 1 m, dB",
+                    driving.loudness(sources or [QUIET], 1.0),
+                    "number",
+                ),
                 ("r", "microphone from the motor", drive.microphone, "length"),
                 ("r2", "microphone from who speaks", drive.speaker, "length"),
             ),

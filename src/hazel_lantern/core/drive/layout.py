@@ -12,6 +12,7 @@ from dataclasses import dataclass
 from hazel_lantern.core.catalogue.rows import CogRow
 from hazel_lantern.core.drive.answer import Driving
 from hazel_lantern.core.mechanics.gears import ADDENDUM
+from hazel_lantern.core.reuse import reused
 
 #: Density of a motor as a whole, kg/m³, and its length in diameters: a common shape.
 DENSE, LONG = 4000.0, 2.0
@@ -71,6 +72,21 @@ def shafts(it: Driving) -> tuple[float, ...]:
     return tuple(found)
 
 
+def train_of(it: Driving) -> tuple[object, ...]:
+    """All that cogs, shafts and what they bear depend on, to keep what is made of them.
+
+    Parameters
+    ----------
+    it : Driving
+
+    Returns
+    -------
+    tuple
+    """
+    return it.drive, it.last, it.case.workshop.catalogue
+
+
+@reused(train_of)
 def cogs(it: Driving) -> tuple[Placed, ...]:
     """Every cog on its shaft, those of a box that are not in gear too.
 
@@ -113,6 +129,7 @@ def axle(it: Driving, shaft: int) -> float:
     return min((one for one in bores if one > 0), default=PLAIN)
 
 
+@reused(train_of)
 def inside(it: Driving) -> float:
     """Between the plates of the box: every pair in a layer of its own, washers between, m.
 

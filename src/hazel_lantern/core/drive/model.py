@@ -64,6 +64,8 @@ class Drive(Frozen):
     gear: Literal["first", "second", "third"] = choice("In gear", "first")
     quickest: float = quantity("time", "Gears from a move of", 20.0, low=0.5, high=36000)
     slowest: float = quantity("time", "to one of", 3600.0, low=1, high=360000)
+    kerf: float = quantity("fine", "Cutter or print takes off", 0.0, low=-0.002, high=0.002)
+    spring: float = quantity("force", "Spring keeps a flank loaded", 0.0, low=0, high=500)
     train_play: float = quantity("fine", "Play of a pair of cogs", 0.0002, low=0, high=0.01)
     fixing: Fixing = choice("Cogs held by", "set screw on a flat")
     mount: Mount = choice("Box on its board", "bolted")

@@ -42,6 +42,8 @@ def add(bill: Bill, it: Driving) -> None:
     bill.bolts(built.bolts(it), built.bolted(it), "drive-spacers")
     if drive.guard != "nothing":
         bill.hardware("drive-guard", drive.guard.replace(" ", "-"))
+    if drive.spring:
+        bill.hardware("drive-spring", "drive-spring")
     if drive.declutch:
         bill.hardware("declutch", "declutch")
     if drive.supply == "mains adapter":

@@ -26,6 +26,8 @@ Array = NDArray[np.float64]
 
 #: Between two frames a camera needs so much besides its exposure, s.
 BETWEEN = 0.5
+#: The longest move that is offered to a hand, and at all, s.
+BY_HAND, LONGEST = 120.0, 7200.0
 #: Of a pulse of the light a frame may hold so much more or less than whole ones.
 PART = 0.1
 
@@ -278,7 +280,13 @@ class Shown(Assembly[AnswerT]):
         )
 
     def levers(self) -> Iterable[Lever]:
-        """Shutter, rate, and a longer move."""
+        """A longer or shorter move; shutter and rate where it is not shown as it is."""
+        shot, motor = self.answer.shot, self.case.setup.drive.by_motor
+        # A hand keeps no even pace for minutes.
+        longest = LONGEST if motor or self.used else BY_HAND
+        step = 0.5 if shot.pace.duration < BY_HAND else 5.0
+        slower, lost = "Take {} for the move", "the time asked for"
+        yield Numeric(S.pace.duration, step, 0.5, longest, slower, loses=lost)
         if not self.used:
             return
         yield Numeric(S.played.shutter, 5.0, 5.0, 4000.0, "Set the shutter to one over {}")
@@ -301,9 +309,6 @@ class Shown(Assembly[AnswerT]):
             yield Numeric(S.played.captured, 5.0, 10.0, 1000.0, "Capture {} frames")
         asked = "the seconds on screen"
         yield Numeric(S.played.screen, 0.5, 0.5, 600.0, "Ask for {} on screen", loses=asked)
-        slower = "Take {} for the move"
-        lost = "the time asked for"
-        yield Numeric(S.pace.duration, 1.0, 0.5, 36000.0, slower, loses=lost)
 
     def groups(self, station: str) -> Iterable[Group]:
         """Its fields, where the pace of the move is."""

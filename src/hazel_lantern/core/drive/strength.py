@@ -10,6 +10,7 @@ from hazel_lantern.core.drive import layout
 from hazel_lantern.core.drive.answer import PAIR, Driving
 from hazel_lantern.core.drive.model import TOOTHED
 from hazel_lantern.core.mechanics import gears
+from hazel_lantern.core.reuse import reused
 from hazel_lantern.core.units import Style, write
 
 #: Material and width of teeth at the rig: a sector and its pinion of board, m.
@@ -45,7 +46,7 @@ class Use(NamedTuple):
         return f"{write(self.load, self.kind, style)}, {write(self.share, 'percent', style)}"
 
 
-def uses(it: Driving, torque: float) -> Iterator[Use]:
+def uses(it: Driving, torque: float) -> list[Use]:
     """What every part bears while the motor gives a torque.
 
     Parameters
@@ -54,13 +55,17 @@ def uses(it: Driving, torque: float) -> Iterator[Use]:
     torque : float
         N·m at the motor.
 
-    Yields
-    ------
-    Use
+    Returns
+    -------
+    list of Use
     """
-    yield from _teeth(it, torque)
-    if it.pairs:
-        yield from _axles(it, torque)
+    return [Use(one.name, one.share * torque, one.load * torque, one.kind) for one in _for_one(it)]
+
+
+@reused(layout.train_of)
+def _for_one(it: Driving) -> tuple[Use, ...]:
+    """For 1 N·m at the motor: all of it grows with the torque."""
+    return *_teeth(it, 1.0), *(_axles(it, 1.0) if it.pairs else ())
 
 
 def _bears(it: Driving, material: str, width: float, module: float, teeth: int) -> float:

@@ -11,6 +11,7 @@ from hazel_lantern.core.line.link import LineLost, Link
 from hazel_lantern.core.line.protocol import Echo, Here, Knows, NotSaid, Placed, Said, Sorry
 from hazel_lantern.core.line.run import Asked, Ending, Run
 from hazel_lantern.core.stopping import Stop, never
+from hazel_lantern.core.units import write
 
 #: A controller that was just plugged in greets after its own start, s; asked again so often.
 GREETS, AGAIN = 5.0, 1.0
@@ -199,7 +200,7 @@ class Player:
         if not self._got:
             return ""
         time, place = self._got[-1]
-        return f", at {place:.4g} {self.asked.unit} after {time:.3g} s"
+        return f", at {place:.4g} {self.asked.unit} after {write(time, 'time')}"
 
     def _halt(self) -> str:
         """Tell it to stop; says whether it did."""

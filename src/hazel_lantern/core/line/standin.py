@@ -246,8 +246,7 @@ class StandIn:
 
     def _move(self, step: float) -> list[str]:
         before, now = self._target(self._clock - step), self._target(self._clock)
-        # What was lost on the way is pulled in gently by the set point's own follower.
-        wanted = (now - before) / step + PULL * (before - self._motor)
+        wanted = (now - before) / step + self._pull(before - self._motor, step)
         most = self.build.acceleration * step
         self._speed += min(max(wanted - self._speed, -most), most)
         meant = self._speed * step
@@ -263,6 +262,11 @@ class StandIn:
             self._next += self._every * math.ceil((self._clock - self._next) / self._every + 1e-9)
             return [self._report("at")]
         return []
+
+    def _pull(self, behind: float, step: float) -> float:
+        """Speed that takes in what it is behind, no faster than it can stop again."""
+        gentle = min(PULL, 0.5 / step) * abs(behind)
+        return math.copysign(min(gentle, math.sqrt(self.build.acceleration * abs(behind))), behind)
 
     @property
     def _arrived(self) -> bool:

@@ -127,8 +127,6 @@ def levers(answer: DollyAnswer) -> Iterable[Lever]:
     fits = {"straight track", "no track"}
     if isinstance(shot.move, Arc):
         fits = {"bowed track", "pre-bent track", "no track"}
-    slower = "Take {} for the move"
-    yield Numeric(S.pace.duration, 0.5, 0.5, 120.0, slower, loses="the time asked for")
     yield Numeric(F.platform.ballast, 1.0, 0.0, 120.0, "Lay {} of ballast on the deck")
     yield Numeric(F.platform.length, 0.01, wheels.wheelbase, 2.4, "Make the platform {} long")
     yield Numeric(F.platform.width, 0.01, 0.3, 1.6, "Make the platform {} wide")

@@ -16,6 +16,7 @@ from hazel_lantern.core.mechanics import balance, linkage, picture, standing
 from hazel_lantern.core.mechanics.balance import Body
 from hazel_lantern.core.mechanics.boom import Boom, Stretch, boom_of
 from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.mechanics.driving import turning_drag
 from hazel_lantern.core.mechanics.motion import Motion
 from hazel_lantern.core.rigs.answer import Answer
 from hazel_lantern.core.rigs.jib.geometry import Geometry
@@ -477,6 +478,7 @@ class JibAnswer(Answer[JibDesign]):
             resisting={
                 "balance": -self.over_move(self.torque),
                 "joints": np.full_like(run.swing, self.friction * self.shot.move.sense),
+                "air": self.air(run.rate) * self.shot.move.sense,
             },
             inertia=balance.inertia(self.turning),
             pixels=self.focal_px * front / self.shot.subject.distance,
@@ -485,6 +487,12 @@ class JibAnswer(Answer[JibDesign]):
             last=("sector", "line from the tail"),
             beam=self.beam,
         )
+
+    def air(self, rate: Array) -> Array:
+        """What air asks of both ends of the boom at so many rad/s, (n,) N·m."""
+        boom, broad = self.design.boom, self.rows.section.properties.height
+        ends = turning_drag(broad, boom.front, 1.0) + turning_drag(broad, boom.tail, 1.0)
+        return np.asarray(ends * rate**2)
 
     @property
     def beam(self) -> Beam:
@@ -511,7 +519,10 @@ class JibAnswer(Answer[JibDesign]):
             place=run.pan,
             speed=run.pan_rate,
             acceleration=run.pan_acceleration,
-            resisting={"bearing": np.full_like(run.pan, drag * sense)},
+            resisting={
+                "bearing": np.full_like(run.pan, drag * sense),
+                "air": self.air(run.pan_rate) * sense,
+            },
             inertia=self.pan_inertia,
             pixels=self.focal_px,
             reach=front + self.geometry.ahead,

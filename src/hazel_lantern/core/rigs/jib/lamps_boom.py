@@ -105,6 +105,9 @@ def bounce(answer: JibAnswer) -> Found:
     own = wind_up(hurry, shot.pace.duration, frequency, boom.damping)
     # What the hand pulled at the tail the camera's inertia held up over the pivot.
     pulled = float(np.abs(answer.swing_axis.effort).max()) / front
+    if answer.case.setup.drive.by_motor:
+        # A motor lets go of nothing.
+        pulled = 0.0
     push = answer.settings.hand_push
     per_metre = answer.focal_px / shot.subject.distance
     shares = {"stop": own.left, "hand": pulled * bends, "nudge": push * bends}

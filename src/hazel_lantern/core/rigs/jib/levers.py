@@ -165,8 +165,6 @@ def levers(answer: JibAnswer) -> Iterable[Lever]:
         yield Numeric(F.post.rest_height, 0.01, 0.1, 3.0, "Make the tail's support {} high")
     yield Numeric(F.post.ballast, 0.5, 0.0, 60.0, "Lay {} of ballast on the base")
     yield Numeric(F.platform.ahead, 0.005, -0.1, 0.3, "Set the camera {} ahead of the front pin")
-    slower = "Take {} for the move"
-    yield Numeric(S.pace.duration, 0.5, 0.5, 120.0, slower, loses="the time asked for")
     yield Choices.of("Make the boom of {}", sections(answer), boom.section)
     yield _named("Change the base to: {}", bases(answer), design.post.stand)
     yield _named("Turn on: {}", pivots(answer), design.pivots.kind)

@@ -102,8 +102,6 @@ def levers(answer: SliderAnswer) -> Iterable[Lever]:
     yield Numeric(F.drive.push_offset, 0.005, 0.0, 0.3, "Push {} beside the middle")
     title = "Set the rails parallel within {}"
     yield Numeric(F.rails.spacing_error, 0.0001, 0.0001, 0.005, title)
-    slower = "Take {} for the move"
-    yield Numeric(S.pace.duration, 0.5, 0.5, 120.0, slower, loses="the time asked for")
     yield _sections_with_wheels(answer)
     named = (one._replace(name=one.name.lower()) for one in wheels(answer))
     yield Choices.of("Use {}", named, carriage.wheel)
