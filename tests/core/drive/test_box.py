@@ -271,7 +271,7 @@ def test_energy_has_its_tiers():
     reach, inertia = it.axis.reach, it.axis.inertia
     assert lamp.limit == pytest.approx(min(2.0, reach * math.sqrt(400 / inertia)))
     quick = changed(
-        rig, shot__pace__duration=1.0, shot__pace__ease_in=0.3, shot__pace__ease_out=0.3
+        rig, shot__pace__duration=0.7, shot__pace__ease_in=0.2, shot__pace__ease_out=0.2
     )
     fast = assess(quick).by_id["drive.hazard"]
     top = float(np.abs(it_of(quick).axis.speed).max())
