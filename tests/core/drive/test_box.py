@@ -7,7 +7,7 @@ import numpy as np
 import pytest
 
 from hazel_lantern.core.drive import box, layout, strength
-from hazel_lantern.core.drive.built import grown
+from hazel_lantern.core.drive.built import clamp_places, grown
 from hazel_lantern.core.drive.model import Stage
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.lamps import State
@@ -291,3 +291,19 @@ def test_air_holds_a_turning_boom_back():
     ends = 1.2 * 1.1 * broad * (boom.front**4 + boom.tail**4) / 8
     assert pan.resisting["air"] == pytest.approx(ends * pan.speed**2, abs=1e-12)
     assert np.abs(swing.resisting["air"]).max() < 0.05
+
+
+def test_a_sector_s_clamp_passes_over_and_under_the_arm():
+    found = assess(driven(drive__train=(FINE,)))
+    beam = found.axes[0].beam
+    made = {one.part: one for one in found.templates()}
+    for name, along, over in clamp_places(beam):
+        assert abs(over) - 0.0066 / 2 >= beam.height / 2
+        hole = next(one for one in made["Sector"].holes if one.label == name)
+        pivot = next(one for one in made["Sector"].holes if one.label == "pivot")
+        # As far from the pivot on the drawing as beside the arm, which lies over it.
+        far = math.hypot(along, over + beam.lifted)
+        assert math.dist((hole.x, hole.y), (pivot.x, pivot.y)) == pytest.approx(far)
+    bolt = next(one for one in found.bolts() if one.bolt.key == "sector-bolts")
+    # Sector, spacer past the cheek, arm, clamp.
+    assert bolt.grip == pytest.approx(0.012 + beam.beside + beam.width + 0.012)

@@ -53,6 +53,9 @@ def test_a_loose_belt_lags_by_its_play():
     # Half way it hangs back by all of the play: 1.2 % of 800 mm, 9.6 mm.
     middle = int(np.abs(run.times - 3.0).argmin())
     assert run.off[middle] == pytest.approx(-LOOSE * 800 * 1.19, rel=0.05)
+    # Behind is behind, whichever way it goes.
+    back = played(Build(noise=0.0, fault="loose belt"), asked(-800.0))
+    assert back.off[middle] == pytest.approx(run.off[middle], rel=0.05)
 
 
 def test_an_overloaded_step_motor_loses_steps_and_does_not_find_them_again():
