@@ -102,7 +102,7 @@ class _Pack:
         sketch = found.sketch(family.views[0].id, len(found.marks) // 2)
         shot = rig.shot
         line = (
-            f"{family.title} · {shot.move.way} of {write(shot.move.distance, 'length', style)} in "
+            f"{family.title} · {shot.move.words(style)} in "
             f"{write(shot.pace.duration, 'time', style)} · load "
             f"{write(rig.load.centre().mass, 'mass', style)}"
         )

@@ -11,6 +11,7 @@ from typing import Any
 
 from hazel_lantern.core.catalogue.rows import (
     TABLES,
+    Bearing,
     CogRow,
     Floor,
     Hardware,
@@ -47,6 +48,7 @@ class Catalogue:
     stands: dict[str, Stand]
     hardware: dict[str, Hardware]
     pivots: dict[str, Pivot]
+    bearings: dict[str, Bearing]
     turntables: dict[str, Turntable]
     wires: dict[str, Wire]
     threads: dict[str, Thread]

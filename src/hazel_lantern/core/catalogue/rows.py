@@ -294,6 +294,29 @@ class CogRow(Row):
     price: float = Field(ge=0)
 
 
+class Bearing(Row):
+    """What a rig turns on about an upright axis: ratings in N and N·m, nought where none is given.
+
+    ``press`` and ``pull`` are along the axis, ``radial`` across it.  ``drag`` is its friction, N·m;
+    ``run_out`` what a gauge reads on its face over a turn, m.
+    """
+
+    height: float = Field(gt=0)
+    width: float = Field(gt=0)
+    press: float = Field(gt=0)
+    pull: float = Field(ge=0)
+    radial: float = Field(ge=0)
+    moment: float = Field(ge=0)
+    drag: float = Field(ge=0)
+    tilt_stiffness: float = Field(gt=0)
+    run_out: float = Field(ge=0)
+    bolt_circle: float = Field(gt=0)
+    holes: int = Field(ge=2, le=24)
+    bolt: float = Field(gt=0)
+    mass: float = Field(ge=0)
+    price: float = Field(ge=0)
+
+
 #: Table name, its row type.
 TABLES: dict[str, type[Row]] = {
     "materials": Material,
@@ -304,6 +327,7 @@ TABLES: dict[str, type[Row]] = {
     "stands": Stand,
     "hardware": Hardware,
     "pivots": Pivot,
+    "bearings": Bearing,
     "turntables": Turntable,
     "wires": Wire,
     "threads": Thread,

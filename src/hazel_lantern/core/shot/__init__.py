@@ -9,7 +9,7 @@ from pydantic import model_validator
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Frozen, choice, quantity, refs
 from hazel_lantern.core.mechanics import picture
-from hazel_lantern.core.shot.moves import AnyMove, Arc, Line, Move, Rise
+from hazel_lantern.core.shot.moves import AnyMove, Arc, Line, Move, Rise, Turn
 from hazel_lantern.core.shot.pace import Pace
 from hazel_lantern.core.shot.played import Played
 
@@ -24,6 +24,7 @@ __all__ = [
     "S",
     "Shot",
     "Subject",
+    "Turn",
 ]
 
 SubjectKind = Literal["standing person", "seated person", "table-top object"]

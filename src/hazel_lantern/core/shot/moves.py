@@ -18,7 +18,8 @@ from hazel_lantern.core.units import Style, write
 class Move(Frozen):
     """What every kind of move has.
 
-    ``way`` says which way of its kind it goes; ``distance`` is how far, along its own course.
+    ``way`` says which way of its kind it goes; every kind has a ``distance``, how far it goes along
+    its own course, m.
     """
 
     #: Ways that count towards the right, ahead or up.
@@ -30,7 +31,12 @@ class Move(Frozen):
 
     kind: str
     way: str
-    distance: float = quantity("length", "Travel", 0.8, low=0.01, high=50)
+
+    if TYPE_CHECKING:
+
+        @property
+        def distance(self) -> float:
+            """How far it goes along its own course, m: a field, or what follows from others."""
 
     @classmethod
     def ways(cls) -> tuple[str, ...]:
@@ -57,6 +63,12 @@ class Move(Frozen):
         """How far the subject must be from the lens in the middle of the move, m."""
         return self.distance / 2 + 0.1 if self.along else 0.0
 
+    @classmethod
+    def after(cls, move: Move, way: str) -> Move:
+        """Of this kind, a given way, as far as another one goes."""
+        farthest = 50.0
+        return cls.model_validate({"way": way, "distance": min(move.distance, farthest)})
+
     def words(self, style: Style) -> str:
         """Which way, and how far."""
         return f"{self.way}, {write(self.distance, 'length', style)}"
@@ -73,6 +85,7 @@ class Line(Move):
     way: Literal["left to right", "right to left", "push in", "pull out"] = choice(
         "Direction", "left to right"
     )
+    distance: float = quantity("length", "Travel", 0.8, low=0.01, high=50)
     tilt: float = quantity("angle", "Track tilt", 0.0, low=-math.radians(45), high=math.radians(45))
 
     @property
@@ -89,6 +102,7 @@ class Rise(Move):
 
     kind: Literal["rise"] = "rise"
     way: Literal["rise", "sink"] = choice("Direction", "rise")
+    distance: float = quantity("length", "Travel", 0.8, low=0.01, high=50)
     sweep: float = quantity(
         "angle", "Pan over the move", 0.0, low=-math.radians(180), high=math.radians(180)
     )
@@ -108,11 +122,43 @@ class Arc(Move):
 
     kind: Literal["arc"] = "arc"
     way: Literal["arc left", "arc right"] = choice("Direction", "arc right")
+    distance: float = quantity("length", "Travel", 0.8, low=0.01, high=50)
     radius: float = quantity("length", "Radius of the arc", 3.5, low=0.5, high=200)
 
     def words(self, style: Style) -> str:
         """How far, and round what."""
         return f"{super().words(style)} round {write(self.radius, 'length', style)}"
+
+
+class Turn(Move):
+    """Round an upright axis, part of a turn or many; the lens stays as far from it as it is."""
+
+    forth = ("orbit right",)
+
+    kind: Literal["turn"] = "turn"
+    way: Literal["orbit left", "orbit right"] = choice("Direction", "orbit right")
+    turned: float = quantity(
+        "angle", "Turned", 2 * math.pi, low=math.radians(5), high=math.radians(36000)
+    )
+    radius: float = quantity("length", "Lens from the axis", 1.2, low=0.1, high=10)
+
+    @property
+    def distance(self) -> float:
+        """Way of the lens along its circle, m."""
+        return self.radius * self.turned
+
+    @classmethod
+    def after(cls, move: Move, way: str) -> Turn:
+        """A full turn."""
+        return cls.model_validate({"way": way})
+
+    def words(self, style: Style) -> str:
+        """How far round, and how wide."""
+        turns = self.turned / (2 * math.pi)
+        angle = "a full turn" if abs(turns - 1) < 1e-6 else write(self.turned, "angle", style)
+        if turns > 1.5:
+            angle = f"{turns:.3g} turns"
+        return f"{self.way}, {angle} at {write(self.radius, 'length', style)}"
 
 
 #: Every kind of move.
@@ -140,4 +186,4 @@ def turned_to(move: Move, way: str) -> Move:
     kind = next(kind for kind in KINDS if way in kind.ways())
     if isinstance(move, kind):
         return move.model_copy(update={"way": way})
-    return kind.model_validate({"way": way, "distance": move.distance})
+    return kind.after(move, way)

@@ -1,0 +1,207 @@
+"""Lamps of what carries it: tipping, the bearing, fixings overhead, the tether."""
+
+from __future__ import annotations
+
+from hazel_lantern.core.lamps import Found, State, check, not_at_stake, working
+from hazel_lantern.core.mechanics import orbit
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.rigs.kit.standing import stands, tip_check
+from hazel_lantern.core.rigs.orbit.answer import OrbitAnswer
+from hazel_lantern.core.rigs.orbit.standing import stance
+from hazel_lantern.core.units import write
+
+#: Of what a base is rated for may stand on it; of what a tether breaks at it may catch.
+WORKING, TETHER = 0.9, 0.5
+
+
+@tip_check("Frame")
+def tip(answer: OrbitAnswer) -> Found:
+    """Tilt left, standing and turning, the arm pointing any way."""
+    if answer.design.base.kind == "ceiling":
+        return not_at_stake(
+            "Hangs from the ceiling", "It has no feet.", "no feet", "kind of base", value=1.5
+        )
+    return stands(stance(answer), answer.settings)
+
+
+@check(
+    "base-load", "Base carries it", "Frame", "mass", None, "at most", "nine tenths of its rating"
+)
+def base_load(answer: OrbitAnswer) -> Found:
+    """What stands on the base, a person on the platform too."""
+    carried = answer.turning_mass + answer.rows.bearing.mass
+    return Found(
+        carried,
+        ("Base carries it", "Too heavy for its base"),
+        lambda s: f"{write(carried, 'mass', s)} stand on the base or hang from it.",
+        working("sum of masses", (("m", "carried", carried, "mass"),), "rating of the base"),
+        limit=WORKING * answer.design.base.rating,
+    )
+
+
+@check(
+    "bearing",
+    "Bearing carries it",
+    "Frame",
+    "percent",
+    1.0,
+    "at most",
+    "its rating, each for the way it is given for only",
+)
+def bearing(answer: OrbitAnswer) -> Found:
+    """Pressed, pulled when hung, sideways, leaned: the most used of its ratings."""
+    row, own = answer.rows.bearing, answer.design.bearing
+    weight = answer.turning_mass * GRAVITY
+    leaned, sideways = answer.bearing_moment, answer.side_pull
+    loads = {}
+    hung = answer.design.hung
+    if hung:
+        rated = row.pull or (row.press if own.captured else 0.0)
+        loads["pulled"] = (weight, rated)
+    else:
+        loads["pressed"] = (weight, row.press)
+    if own.apart:
+        # Two of them take a moment as a pair of forces.
+        loads["sideways"] = (sideways + leaned / own.apart, row.radial)
+    else:
+        loads["leaned"] = (leaned, row.moment)
+        loads["sideways"] = (sideways, row.radial)
+    shares = {
+        way: load / rated if rated else (9.99 if load > 1e-6 else 0.0)
+        for way, (load, rated) in loads.items()
+        # A ring without a rating sideways is held by its own balls: a tenth of its press.
+        if not (way == "sideways" and not rated and load <= row.press / 10)
+    }
+    worst = max(shares, key=lambda way: shares[way])
+    load, rated = loads[worst]
+    kind = "torque" if worst == "leaned" else "force"
+    return Found(
+        shares[worst],
+        (
+            "Bearing carries it",
+            f"Bearing is not made to be {worst}" if not rated else f"Bearing is {worst} too hard",
+        ),
+        lambda s: (
+            f"Most is asked of it {worst}: {write(load, kind, s)} "
+            + (
+                f"of {write(rated, kind, s)}."
+                if rated
+                else "and it has no rating for that; a rating counts only for its own way."
+            )
+            + (
+                " Held together, a ring made to be pressed hangs by what holds it."
+                if hung and own.captured and not row.pull
+                else ""
+            )
+        ),
+        working(
+            "load / rating, the greatest",
+            tuple(
+                (way, "asked", value, "torque" if way == "leaned" else "force")
+                for way, (value, _) in loads.items()
+            ),
+            "weight of all that turns; moment at full speed and while it spins up",
+        ),
+    )
+
+
+@check(
+    "fixing",
+    "Hangs by its fixings",
+    "Build",
+    "percent",
+    1.0,
+    "at most",
+    "what one fixing holds, the worst one lost; licensed people where it hangs over others",
+)
+def fixing(answer: OrbitAnswer) -> Found:
+    """Load of the worst fixing with the dynamic factor, one of them lost."""
+    design, own = answer.design, answer.design.fixing
+    if not design.hung:
+        return not_at_stake(
+            "Stands on its base", "Nothing hangs.", "no fixings", "kind of base", value=0.0
+        )
+    weight = (answer.turning_mass + answer.rows.bearing.mass) * GRAVITY * own.factor
+    turning = answer.bearing_moment * own.factor
+    whole = orbit.fixings(own.count, own.circle, weight, turning)
+    lost = orbit.fixings(own.count, own.circle, weight, turning, lost=True)
+    stuck = own.by == "adhesive pads"
+    unscrews = design.base.kind == "mast at a desk" and not own.pinned
+    return Found(
+        9.99 if stuck else lost / own.holds,
+        (
+            "Threads may unscrew: pin them" if unscrews else "Hangs by its fixings",
+            "Adhesive overhead is refused" if stuck else "Fixings may come out",
+        ),
+        lambda s: (
+            (
+                "Pads creep and peel overhead, whatever they held once: bolt it."
+                if stuck
+                else f"The worst of {own.count} fixings carries {write(whole, 'force', s)}, and "
+                f"{write(lost, 'force', s)} once one is lost; one holds "
+                f"{write(own.holds, 'force', s)}."
+            )
+            + (
+                " Threaded pipe turns in its joints against the spin: pin, set screw or flange."
+                if unscrews
+                else ""
+            )
+        ),
+        working(
+            "F = W f / n + M f about what is left of the circle",
+            (
+                ("W", "hangs", weight / own.factor, "force"),
+                ("M", "on the plate", turning / own.factor, "torque"),
+                ("f", "dynamic factor", own.factor, "number"),
+            ),
+            "stiff plate on equal springs, the moment all round",
+        ),
+        at_best=State.TIGHT if unscrews else State.HOLDS,
+    )
+
+
+@check(
+    "tether",
+    "A second path catches it",
+    "Build",
+    "force",
+    None,
+    "at most",
+    "half of what the tether breaks at",
+)
+def tether(answer: OrbitAnswer) -> Found:
+    """What a fall into the tether's slack pulls with."""
+    own, row = answer.design.fixing, answer.rows.tether
+    if not answer.design.hung:
+        return not_at_stake(
+            "Stands on its base", "Nothing hangs.", "no tether", "kind of base", 0.0, 1.0
+        )
+    mass = answer.turning_mass + answer.rows.bearing.mass
+    force = orbit.arrest(mass, own.slack, row.axial_stiffness / own.length)
+    if not own.tethered:
+        return Found(
+            force,
+            ("A second path catches it", "Nothing catches it"),
+            lambda s: "It hangs by one path: a tether must not go through the same part.",
+            working("no tether", (), "design"),
+            limit=0.0,
+        )
+    return Found(
+        force,
+        ("A second path catches it", "The tether breaks as it catches"),
+        lambda s: (
+            f"{write(mass, 'mass', s)} fall {write(own.slack, 'length', s)} and are stopped with "
+            f"{write(force, 'force', s)}; {row.name} breaks at {write(row.breaking, 'force', s)}."
+        ),
+        working(
+            "F = m g (1 + sqrt(1 + 2 E A s / (L m g)))",
+            (
+                ("m", "falls", mass, "mass"),
+                ("s", "slack", own.slack, "length"),
+                ("L", "of the tether", own.length, "length"),
+                ("E A", "of it", row.axial_stiffness, "force"),
+            ),
+            "a weight let fall on a spring",
+        ),
+        limit=TETHER * row.breaking,
+    )

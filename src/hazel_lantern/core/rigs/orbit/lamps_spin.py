@@ -1,0 +1,248 @@
+"""Lamps of what turns: balance, weights, rocking, energy, the camera's hold, cables."""
+
+from __future__ import annotations
+
+import math
+
+from hazel_lantern.core.lamps import Found, State, check, not_at_stake, working
+from hazel_lantern.core.mechanics import orbit
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.rigs.orbit.answer import OrbitAnswer
+from hazel_lantern.core.rigs.orbit.standing import inside_edge, whole_mass
+from hazel_lantern.core.units import Style, write
+
+#: Of what the camera's side asks may be left over.
+LEFT_OVER = 0.05
+#: A base on a smooth floor holds so much of its weight sideways.
+GRIP = 0.3
+#: Tiers of stored energy, J, and a hand at the rim, m/s.
+STARTLES, BRUISES, INJURES, AT_HAND = 4.0, 10.0, 100.0, 1.5
+#: Starts and stops shake what holds the camera.
+SHAKEN = 2.0
+
+
+@check(
+    "balance",
+    "Balanced about its axis",
+    "Load",
+    "torque",
+    None,
+    "at most",
+    "a twentieth of the camera's own moment",
+)
+def balance(answer: OrbitAnswer) -> Found:
+    """What gravity leaves over about the axis, the arm's own mass counted."""
+    left = GRAVITY * answer.left_over
+    side = "camera's" if left > 0 else "weights'"
+    drifts = abs(left) * math.sin(answer.design.base.lean) > answer.drag
+    weight = answer.weights
+    bare = answer.camera.mass * answer.camera.along / max(-weight.along, 1e-3)
+    wants = answer.needed / max(-weight.along, 1e-3)
+    return Found(
+        abs(left),
+        ("Balanced about its axis", f"The {side} side drops"),
+        lambda s: (
+            f"{write(abs(left), 'torque', s)} are left over on the {side} side. At "
+            f"{write(-weight.along, 'length', s)} it wants {write(wants, 'mass', s)}, arm and "
+            f"riser counted; for the camera alone it would be {write(bare, 'mass', s)}."
+            + (" On this slope the bearing does not hold it: it turns by itself." if drifts else "")
+        ),
+        working(
+            "M = g sum m x",
+            (
+                ("m", "on the bar", weight.mass, "mass"),
+                ("x", "from the axis", -weight.along, "length"),
+                ("asked", "of camera, arm and riser", GRAVITY * answer.needed, "torque"),
+                ("drag", "of the bearing", answer.drag, "torque"),
+            ),
+            "every mass that turns, about the axis",
+        ),
+        limit=max(LEFT_OVER * GRAVITY * abs(answer.needed), 0.1),
+        at_best=State.TIGHT if drifts else State.HOLDS,
+    )
+
+
+@check(
+    "counterweight",
+    "Weights can be trimmed",
+    "Load",
+    "length",
+    0.02,
+    "at least",
+    "20 mm to slide either way",
+)
+def counterweight(answer: OrbitAnswer) -> Found:
+    """How far the balancing place lies from either end of the bar or slot."""
+    weights, mass = answer.design.counterweight, max(answer.weights.mass, 1e-6)
+    place = answer.needed / mass
+    nearest, farthest = weights.slot
+    far = min(farthest, answer.design.arm.tail - weights.radius * (weights.above == 0))
+    rooms = (far - place, place - nearest) if weights.slides else (0.02, 0.02)
+    if not weights.slides:
+        slack = abs(place - weights.place)
+        rooms = (0.04 - slack, 0.04 - slack)
+    finest = min((plate.mass for plate in weights.plates if plate.on_hand), default=0.0)
+    return Found(
+        min(rooms),
+        ("Weights can be trimmed", "Weights do not reach the balance"),
+        lambda s: (
+            f"This stack balances {write(place, 'length', s)} from the axis; it can sit from "
+            f"{write(nearest, 'length', s)} to {write(far, 'length', s)}. The least plate on hand, "
+            f"{write(finest, 'mass', s)}, moves that by "
+            f"{write(place * finest / mass, 'length', s)}."
+        ),
+        working(
+            "place = sum m x of the camera's side / mass on the bar",
+            (("x", "balancing place", place, "length"), ("m", "on the bar", mass, "mass")),
+            "lever",
+        ),
+    )
+
+
+@check(
+    "rocking",
+    "Spins true",
+    "Frame",
+    "percent",
+    0.35,
+    "at most",
+    "a third of what would lift a foot, or make the base slide",
+)
+def rocking(answer: OrbitAnswer) -> Found:
+    """The couple of weight and turning against what the base's own weight holds."""
+    if answer.design.hung:
+        return not_at_stake(
+            "Hangs from above",
+            "A hung rig rocks on its fixings: see there.",
+            "no feet",
+            "kind of base",
+            value=0.0,
+            limit=0.35,
+        )
+    weight = whole_mass(answer) * GRAVITY
+    lifts = abs(answer.rocking) / (weight * inside_edge(answer))
+    slides = answer.side_pull / (GRIP * weight)
+    slower = "rocks" if lifts >= slides else "walks"
+
+    def said(s: Style) -> str:
+        leans, pulls = write(answer.rocking, "torque", s), write(answer.side_pull, "force", s)
+        return (
+            f"At full speed the rig leans on its bearing with {leans}, "
+            f"{write(lifts, 'percent', s)} of what lifts a foot; {pulls} pull round and round, "
+            f"{write(slides, 'percent', s)} of what slides it."
+        )
+
+    return Found(
+        max(lifts, slides),
+        ("Spins true", f"The base {slower}"),
+        said,
+        working(
+            "M = g sum m x + w² sum m x z;  F = w² sum m x",
+            (
+                ("w", "turns a second", answer.top / (2 * math.pi), "rate"),
+                ("M", "on the bearing", answer.rocking, "torque"),
+                ("F", "left over", answer.side_pull, "force"),
+                ("W", "of the whole", weight, "force"),
+            ),
+            "masses at different heights make a couple even where they balance",
+        ),
+    )
+
+
+@check(
+    "energy",
+    "Little is stored",
+    "Drive",
+    "number",
+    INJURES,
+    "at most",
+    "100 J; from 10 J a guard and a remote start, from 4 J it startles; local rules may ask less",
+)
+def energy(answer: OrbitAnswer) -> Found:
+    """Stored energy by tier, and the speed at the rim."""
+    stored, outer = answer.energy, answer.swept[1]
+    rim = answer.top * outer
+    by_hand = answer.case.setup.drive.by_hand
+    unbraked = by_hand and rim > AT_HAND and not answer.design.bearing.brake
+    guarded = stored > BRUISES
+    return Found(
+        stored,
+        (
+            "Spun by hand, it wants a brake"
+            if unbraked
+            else "Stand clear, start it from afar"
+            if guarded
+            else "Little is stored",
+            "Could injure",
+        ),
+        lambda s: (
+            f"At full speed {stored:.3g} J turn, with {write(rim, 'speed', s)} at the rim: "
+            + (
+                "it startles."
+                if stored <= STARTLES
+                else "it bruises."
+                if stored <= BRUISES
+                else "a guard, and nobody within reach when it starts."
+            )
+            + (" A hand at the rim needs a brake there." if unbraked else "")
+        ),
+        working(
+            "E = I w² / 2",
+            (
+                ("I", "of all that turns, kg m²", answer.inertia, "number"),
+                ("w", "turns a second", answer.top / (2 * math.pi), "rate"),
+                ("v", "at the outermost corner", rim, "speed"),
+            ),
+            "sum of m r² of every part",
+        ),
+        at_best=State.TIGHT if guarded or unbraked else State.HOLDS,
+    )
+
+
+@check(
+    "mount",
+    "Camera is held",
+    "Load",
+    "force",
+    None,
+    "at most",
+    "what cradle and clamps hold, shaken twice as hard as it pulls",
+)
+def mount(answer: OrbitAnswer) -> Found:
+    """Pull on the camera's screw, with its weight beside, and the g that it feels."""
+    mass, out = answer.centre.mass, answer.camera.along
+    outwards = orbit.pull(mass, out, answer.top)
+    both = math.hypot(outwards, mass * GRAVITY) * SHAKEN
+    g = outwards / (mass * GRAVITY) if mass else 0.0
+    return Found(
+        both,
+        ("Camera is held", "Camera comes loose"),
+        lambda s: (
+            f"Turning pulls at the camera with {write(outwards, 'force', s)}, {g:.2f} times its "
+            f"weight; with its weight, and shaken twice as hard, {write(both, 'force', s)} on "
+            "screw, cradle and clamps."
+        ),
+        working(
+            "F = 2 sqrt((m w² r)² + (m g)²)",
+            (
+                ("m", "carried", mass, "mass"),
+                ("r", "from the axis", out, "length"),
+                ("w", "turns a second", answer.top / (2 * math.pi), "rate"),
+            ),
+            "circle at even speed",
+        ),
+        limit=answer.design.arm.holds,
+    )
+
+
+@check("wrap", "Cables do not wind up", "Drive", "number", None, "at most", "turns they allow")
+def wrap(answer: OrbitAnswer) -> Found:
+    """Turns of the move against those that the cables allow."""
+    turns, allowed = answer.turn.turned / (2 * math.pi), answer.design.bearing.wraps
+    return Found(
+        turns,
+        ("Cables do not wind up", "Cables wind up and tear"),
+        lambda s: f"The move turns {turns:.2f} times; the cables allow {allowed:.4g}.",
+        working("turns of the move", (("n", "turns", turns, "number"),), "counting"),
+        limit=allowed,
+    )
