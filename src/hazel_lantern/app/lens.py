@@ -338,7 +338,7 @@ class LensView(QWidget):
         painter.setPen(theme.colour(t.on_husk))
         words = QRectF(10, self.height() - 40, self.width() - 20, 18)
         focal = f"{shot.lens.focal * 1e3:g} mm"
-        away = f"{focal} · subject {write(shot.subject.distance, 'length', style)} away"
+        away = f"{focal} · subject {write(found.family.distance, 'length', style)} away"
         painter.drawText(words, Qt.AlignmentFlag.AlignLeft, away)
         drift = found.traces.get("drift")
         if drift is not None:

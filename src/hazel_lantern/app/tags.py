@@ -164,7 +164,12 @@ class TopBar(QWidget):
         self._area.setWidget(self._tags_widget)
         self._area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self._area.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        layout.addWidget(self._area, 1)
+        layout.addWidget(self._area, 1000)
+        self._new = QPushButton("+ new rig")
+        self._new.clicked.connect(self.new_rig)
+        self._new.setToolTip(told("new-rig", "Start a rig from a shot"))
+        layout.addWidget(self._new)
+        layout.addStretch(1)
         self.unit_buttons: dict[str, QPushButton] = {}
         units = QHBoxLayout()
         units.setSpacing(0)
@@ -213,6 +218,10 @@ class TopBar(QWidget):
         self.menu_button.setIcon(QIcon(theme.glyph("menu", t.on_husk, 20)))
         self.undo.setIcon(QIcon(theme.glyph("undo", t.on_husk, 20)))
         self.redo.setIcon(QIcon(theme.glyph("redo", t.on_husk, 20)))
+        self._new.setStyleSheet(
+            f"color: {t.soft_on_husk}; background: transparent;"
+            "border: 1px solid transparent; padding: 4px 8px;"
+        )
         self._shown = None
         self.refresh()
 
@@ -285,15 +294,8 @@ class TopBar(QWidget):
             tag.mouseDoubleClickEvent = partial(self._double, at)  # type: ignore
             self._tags.addWidget(tag, 0, Qt.AlignmentFlag.AlignBottom)
             self.tags.append(tag)
-        new = QPushButton("+ new rig")
-        new.setStyleSheet(
-            f"color: {theme.current().soft_on_husk}; background: transparent;"
-            "border: 1px solid transparent; padding: 4px 8px;"
-        )
-        new.clicked.connect(self.new_rig)
-        new.setToolTip(told("new-rig", "Start a rig from a shot"))
-        self._tags.addWidget(new, 0, Qt.AlignmentFlag.AlignVCenter)
         self._tags.addStretch(1)
+        self._area.setMaximumWidth(sum(tag.sizeHint().width() + 4 for tag in self.tags) + 4)
 
     def _look(self, at: int) -> None:
         self.session.play(False)

@@ -100,14 +100,14 @@ class ShotBench(Bench):
         self.frames.update()
         style, shot = self.session.style, rig.shot
         sensor = self.session.workshop.catalogue.find("sensors", shot.lens.sensor)
-        wide = picture.coverage(shot.lens.focal, sensor.width, shot.subject.distance)
+        wide = picture.coverage(shot.lens.focal, sensor.width, found.family.distance)
         angle = picture.field_of_view(shot.lens.focal, sensor.width)
         tall = wide * shot.lens.frame_height / shot.lens.frame_width
         near, far = picture.depth_of_field(
-            shot.lens.focal, shot.lens.f_number, shot.subject.distance, self.session.settings.circle
+            shot.lens.focal, shot.lens.f_number, found.family.distance, self.session.settings.circle
         )
         top = float(found.traces["speed"].values.max()) if "speed" in found.traces else 0.0
-        smear = picture.blur(found.focal_px, top, shot.lens.exposure, shot.subject.distance)
+        smear = picture.blur(found.focal_px, top, shot.lens.exposure, found.family.distance)
         behind = write(far, "length", style) if far < 1e6 else "as far as one sees"
         suits = rig.family.suits(shot)[1]
         self._words.setText(

@@ -135,6 +135,11 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
         """Of the lens as the shot asks."""
 
     @property
+    def distance(self) -> float:
+        """From the lens to its subject in the middle of the move, m."""
+        return float(self.answer.shot.subject.distance)
+
+    @property
     def middle(self) -> float:
         """How far out the lens is in the middle of the move, m."""
         return 0.0

@@ -124,6 +124,8 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
             return 0.1, "wheels carry a camera along, not up"
         if isinstance(shot.move, Arc):
             return 1.0, "a curved track keeps its distance to what stands in its centre"
+        if not isinstance(shot.move, cls.moves):
+            return 0.2, "a track that closes on itself is long to lay; an arm goes round sooner"
         if shot.move.distance > 1.5:
             return 0.95, "a long way along the floor is what track is for"
         return 0.6, "so short a way is easier on rails on a stand"

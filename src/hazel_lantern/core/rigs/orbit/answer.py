@@ -147,7 +147,7 @@ class OrbitAnswer(Answer[OrbitDesign]):
         """Of the lens over the floor, m."""
         return self.level + self.screw_up + self.load.lens_axis
 
-    @property
+    @kept
     def camera(self) -> Body:
         """All that is carried, and its cradle."""
         centre, arm = self.centre, self.design.arm
@@ -185,7 +185,7 @@ class OrbitAnswer(Answer[OrbitDesign]):
         ]
         return (*arm, *risers)
 
-    @property
+    @kept
     def weights(self) -> Body:
         """Plates and bar."""
         weights = self.design.counterweight
@@ -340,7 +340,8 @@ class OrbitAnswer(Answer[OrbitDesign]):
         heavy = GRAVITY * self.left_over * math.sin(base.lean)
         ends = turning_drag(rows.section.properties.height, self.front, 1.0)
         ends += turning_drag(rows.section.properties.height, self.design.arm.tail, 1.0)
-        far = self.shot.subject.distance
+        # Of a lens that looks in it is the wall behind the subject that runs past.
+        far = max(self.shot.room.length / 2, 0.5)
         behind = far / (self.radius + far) if self.design.looks == "in" else 1.0
         return Axis(
             name="turn",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.load import Load
 from hazel_lantern.core.rigs.case import Case, Setup
 from hazel_lantern.core.rigs.family import Draft
@@ -24,6 +25,8 @@ from hazel_lantern.core.workshop import Workshop
 
 #: A bearing stands so high on its plate over the floor, m.
 LOW = 0.12
+#: Between weights and base, m.
+CLEAR = 0.02
 
 
 def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) -> Draft:
@@ -51,6 +54,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
         farthest=round(tail - 0.03, 3),
         plates=plates,
     )
+    outside = round(max(radius, tail) + 1.2, 1)
     turns = math.ceil(shot.move.turned / (2 * math.pi))
     subject = shot.subject
     kind = "a table" if subject.base else "a person"
@@ -59,7 +63,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
         bearing=Bearing(row=bearing, wraps=max(turns, 1) + 0.5),
         arm=ArmDesign(section=section, tail=tail),
         counterweight=weights,
-        inside=Inside(kind=kind, nearest=round(radius + tail + 1.2, 1)),
+        inside=Inside(kind=kind, off=0.005 if subject.base else 0.01, nearest=outside),
     )
     case: Case[OrbitDesign] = Case(Setup(shot=shot, load=load, design=design), settings, workshop)
     answer = OrbitAnswer(case)
@@ -77,6 +81,9 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
         fewest = [stack for stack in stacks if stack.plates <= stacks[0].plates + 1]
         best = min(fewest, key=lambda stack: abs(stack.place - middle))
         case = case.edited(balancing.edits(best))
+    # Plates stand up over the base that they pass.
+    over = case.design.counterweight.radius + CLEAR - OrbitAnswer(case).arm_up
+    case = case.edited((Edit(F.counterweight.above, round(max(over, 0.0), 2)),))
     why = {
         F.arm.section: ON_SHELF if own else "a box tube that a hardware shop has",
         F.arm.tail: "half of the camera's side: short, with more weight",
@@ -86,6 +93,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
         F.base.mass: "plywood on its feet",
         F.base.lean: "levelled with a spirit level",
         F.counterweight.place: "from the plates, so that it balances",
+        F.counterweight.above: "plates clear of the base",
         F.inside.kind: "by the kind of subject",
         F.inside.nearest: "a step outside of what it sweeps",
     }

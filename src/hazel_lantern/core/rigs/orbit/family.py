@@ -125,7 +125,7 @@ class Orbit(Family[OrbitDesign, OrbitAnswer]):
             return Trace("leans on its bearing", "torque", orbit.couple(answer.bodies, speeds))
 
         def energy() -> Trace:
-            return Trace("stored", "number", 0.5 * answer.inertia * course.rate**2)
+            return Trace("stored", "energy", 0.5 * answer.inertia * course.rate**2)
 
         return {
             "speed": lambda: Trace("lens speed", "speed", np.abs(course.rate) * answer.radius),
@@ -157,6 +157,11 @@ class Orbit(Family[OrbitDesign, OrbitAnswer]):
         bearing = turn + looks
         # Where the lens points down the lean it nods down, square to it it rolls.
         return Poses(eye, bearing, -lean * np.cos(bearing), lean * np.sin(bearing))
+
+    @property
+    def distance(self) -> float:
+        """A lens that looks in has its subject on the axis."""
+        return self.answer.distance
 
     def subject(self) -> Array:
         """In the middle, or in front of the lens in the middle of the move."""
@@ -223,6 +228,9 @@ class Orbit(Family[OrbitDesign, OrbitAnswer]):
             Group("Turns on", turns),
             Group("Arm", (arm.section, arm.tail, arm.beyond, arm.spacer, arm.heads, arm.damping)),
             Group("Camera's riser", (arm.riser, arm.post, F.looks)),
-            Group("Middle and around", (i.kind, i.radius, i.height, i.off, i.nearest, i.margin)),
+            Group(
+                "Middle and around",
+                (i.kind, i.radius, i.height, i.mass, i.off, i.nearest, i.margin),
+            ),
             *hangs,
         )

@@ -16,7 +16,7 @@ OVER = 0.002
 
 @check(
     "arm-dip",
-    "Arm is stiff enough",
+    "Arm dip",
     "Frame",
     "fine",
     None,
@@ -50,7 +50,7 @@ def arm_dip(answer: OrbitAnswer) -> Found:
 
 @check(
     "arm-stress",
-    "Arm is strong enough",
+    "Stress",
     "Frame",
     "percent",
     1.0,
@@ -81,7 +81,7 @@ def arm_stress(answer: OrbitAnswer) -> Found:
 
 @check(
     "bounce",
-    "Does not bounce",
+    "Bounce",
     "Frame",
     "rate",
     2.0,
@@ -131,7 +131,7 @@ def rooms(answer: OrbitAnswer) -> dict[str, float]:
     return found
 
 
-@check("clear", "Turns freely", "Build", "length", OVER, "at least", "2 mm over screw heads")
+@check("clear", "Room to turn", "Build", "length", OVER, "at least", "2 mm over screw heads")
 def clear(answer: OrbitAnswer) -> Found:
     """The least room between what turns and what does not."""
     found = rooms(answer)

@@ -29,7 +29,7 @@ def tip(answer: OrbitAnswer) -> Found:
 )
 def base_load(answer: OrbitAnswer) -> Found:
     """What stands on the base, a person on the platform too."""
-    carried = answer.turning_mass + answer.rows.bearing.mass
+    carried = answer.turning_mass + answer.rows.bearing.mass + answer.design.inside.mass
     return Found(
         carried,
         ("Base carries it", "Too heavy for its base"),
@@ -41,7 +41,7 @@ def base_load(answer: OrbitAnswer) -> Found:
 
 @check(
     "bearing",
-    "Bearing carries it",
+    "Bearing",
     "Frame",
     "percent",
     1.0,
@@ -107,7 +107,7 @@ def bearing(answer: OrbitAnswer) -> Found:
 
 @check(
     "fixing",
-    "Hangs by its fixings",
+    "Fixings",
     "Build",
     "percent",
     1.0,
@@ -162,7 +162,7 @@ def fixing(answer: OrbitAnswer) -> Found:
 
 @check(
     "tether",
-    "A second path catches it",
+    "Tether",
     "Build",
     "force",
     None,

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from hazel_lantern.core.lamps import Found, Inputs, check, working
-from hazel_lantern.core.rigs.kit.seen import UNSEEN
 from hazel_lantern.core.rigs.orbit.answer import OrbitAnswer
 from hazel_lantern.core.units import write
 
 #: How far arms stretched reach from where somebody stands, m; heights of ankle and head.
 ARMS, ANKLE, HEAD = 0.9, 0.2, 1.8
+#: Of the frame the subject may sway over a turn: a person sways as much by herself.
+SWAYS = 1 / 16
 
 
 def wander(answer: OrbitAnswer) -> tuple[float, float]:
@@ -26,20 +27,20 @@ def wander(answer: OrbitAnswer) -> tuple[float, float]:
     rocks = row.run_out / 2 / (row.width / 2)
     if design.looks == "in":
         across = 2 * (design.inside.off + (base.lean + rocks) * over) * per_metre
-        upright = 2 * rocks * answer.radius * per_metre
-        return across, upright
+        # Leaning moves what is on the axis to and fro, not up: only the ring's lift does.
+        return across, row.run_out * per_metre
     # Looking out, a lean of the base nods and rolls the whole picture.
     return 2 * rocks * answer.focal_px, 2 * (base.lean + rocks) * answer.focal_px
 
 
 @check(
     "frame",
-    "Subject stays in the middle",
+    "Wander",
     "Frame",
     "px",
     None,
     "at most",
-    "24 px in a frame 1920 px wide, either way over a turn: slower than a turn it is framing",
+    "a sixteenth of the frame over a turn: more is seen as swaying",
 )
 def frame(answer: OrbitAnswer) -> Found:
     """How far the subject wanders in the frame over a turn."""
@@ -55,7 +56,7 @@ def frame(answer: OrbitAnswer) -> Found:
             f"out by {write(answer.rows.bearing.run_out, 'fine', s)}."
         ),
         working(
-            "across = 2 f (e + (lean + run-out) h) / R;  upright = 2 f run-out",
+            "across = 2 f (e + (lean + run-out) h) / R;  upright = f run-out / R",
             (
                 ("f", "focal length, px", answer.focal_px, "number"),
                 ("R", "lens from subject", answer.distance, "length"),
@@ -64,13 +65,13 @@ def frame(answer: OrbitAnswer) -> Found:
             ),
             "projection, to the first order",
         ),
-        limit=2 * UNSEEN * answer.shot.lens.frame_width,
+        limit=SWAYS * answer.shot.lens.frame_width,
     )
 
 
 @check(
     "height",
-    "Lens is at its height",
+    "Lens height",
     "Shot",
     "length",
     0.05,
@@ -118,7 +119,7 @@ def clearances(answer: OrbitAnswer) -> dict[str, float]:
 
 @check(
     "keep-out",
-    "Nobody stands where it sweeps",
+    "Keep-out",
     "Shot",
     "length",
     0.0,

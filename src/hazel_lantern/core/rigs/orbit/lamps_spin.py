@@ -23,7 +23,7 @@ SHAKEN = 2.0
 
 @check(
     "balance",
-    "Balanced about its axis",
+    "Balance",
     "Load",
     "torque",
     None,
@@ -64,7 +64,7 @@ def balance(answer: OrbitAnswer) -> Found:
 
 @check(
     "counterweight",
-    "Weights can be trimmed",
+    "Trim",
     "Load",
     "length",
     0.02,
@@ -101,7 +101,7 @@ def counterweight(answer: OrbitAnswer) -> Found:
 
 @check(
     "rocking",
-    "Spins true",
+    "Rocking",
     "Frame",
     "percent",
     0.35,
@@ -151,9 +151,9 @@ def rocking(answer: OrbitAnswer) -> Found:
 
 @check(
     "energy",
-    "Little is stored",
+    "Energy",
     "Drive",
-    "number",
+    "energy",
     INJURES,
     "at most",
     "100 J; from 10 J a guard and a remote start, from 4 J it startles; local rules may ask less",
@@ -176,7 +176,8 @@ def energy(answer: OrbitAnswer) -> Found:
             "Could injure",
         ),
         lambda s: (
-            f"At full speed {stored:.3g} J turn, with {write(rim, 'speed', s)} at the rim: "
+            f"{write(stored, 'energy', s)} turn at full speed, {write(rim, 'speed', s)} at the "
+            "rim: "
             + (
                 "it startles."
                 if stored <= STARTLES
@@ -201,7 +202,7 @@ def energy(answer: OrbitAnswer) -> Found:
 
 @check(
     "mount",
-    "Camera is held",
+    "Hold of the camera",
     "Load",
     "force",
     None,
@@ -235,7 +236,7 @@ def mount(answer: OrbitAnswer) -> Found:
     )
 
 
-@check("wrap", "Cables do not wind up", "Drive", "number", None, "at most", "turns they allow")
+@check("wrap", "Cable wrap", "Drive", "number", None, "at most", "turns they allow")
 def wrap(answer: OrbitAnswer) -> Found:
     """Turns of the move against those that the cables allow."""
     turns, allowed = answer.turn.turned / (2 * math.pi), answer.design.bearing.wraps

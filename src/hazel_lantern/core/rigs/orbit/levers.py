@@ -61,6 +61,7 @@ def levers(answer: OrbitAnswer) -> Iterable[Lever]:
         yield Choices((("Fit a brake at the rim", (Edit(F.bearing.brake, True),)),))
     yield Numeric(F.bearing.wraps, 0.5, 0.5, 500.0, "Let the cables allow {} turns")
     yield Numeric(F.base.reach, 0.01, 0.1, 2.0, "Set the feet {} from the axis")
+    yield Numeric(F.base.mass, 1.0, 1.0, 200.0, "Use a base or desk of {}")
     yield Numeric(F.base.ballast, 1.0, 0.0, 200.0, "Lay {} of ballast on the base")
     yield Numeric(F.base.lean, math.radians(0.05), 0.0, 0.1, "Level the base within {}")
     yield Numeric(F.base.rating, 5.0, 5.0, 1000.0, "Use a base that is rated for {}")

@@ -78,6 +78,7 @@ class Inside(Frozen):
     kind: Literal["nothing", "a table", "a person"] = choice("In the middle", "a table")
     radius: float = quantity("length", "Reaches out to", 0.3, low=0.01, high=8)
     height: float = quantity("length", "Table's height", 0.75, low=0, high=3)
+    mass: float = quantity("mass", "Stands on the base with", 0.0, low=0, high=500)
     off: float = quantity("length", "Subject off the axis by", 0.01, low=0, high=3)
     nearest: float = quantity("length", "Nearest person outside, from axis", 2.6, low=0.2, high=50)
     margin: float = quantity("length", "Margin to people", 0.5, low=0, high=5)

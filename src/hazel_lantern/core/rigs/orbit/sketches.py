@@ -64,7 +64,8 @@ def from_above(answer: OrbitAnswer, mark: int) -> Sketch:
         things += [Line(((0.0, 0.0), foot), "stand", 0.02) for foot in corners]
     if design.inside.kind != "nothing":
         role: Role = "figure" if design.inside.kind == "a person" else "timber"
-        things.append(Disc((design.inside.off, 0.0), design.inside.radius, role))
+        # It stands over the arm or inside of it: an outline leaves the arm to be seen.
+        things.append(Disc((design.inside.off, 0.0), design.inside.radius, role, hollow=True))
     width = answer.rows.section.properties.width
     things.append(Disc((0.0, 0.0), answer.rows.bearing.width / 2, "metal"))
     things.append(Line((at(-design.arm.tail), at(answer.front)), "rail", max(width, 0.02)))
@@ -79,8 +80,8 @@ def from_above(answer: OrbitAnswer, mark: int) -> Sketch:
         things.append(Shape(tuple(at(*corner) for corner in block), "ballast"))
     things += _carried(answer, at)
     nearest = design.inside.nearest
-    things.append(Disc((0.0, nearest), 0.22, "figure"))
-    size = max(keep, nearest + 0.25) * 1.04
+    things.append(Disc((nearest, 0.0), 0.22, "figure"))
+    tall = keep * 1.06
     lens = at(answer.radius)
     away: Point = (cos, sin)
     return Sketch(
@@ -95,7 +96,7 @@ def from_above(answer: OrbitAnswer, mark: int) -> Sketch:
                 0,
                 "weights at",
             ),
-            Dimension(F.inside.nearest, (0.0, nearest), (0.0, nearest), "beside", 0, "people at"),
+            Dimension(F.inside.nearest, (nearest, 0.25), (nearest, 0.25), "over", 0, "people at"),
             Dimension(
                 F.base.reach,
                 (0.0, -design.base.reach),
@@ -115,10 +116,10 @@ def from_above(answer: OrbitAnswer, mark: int) -> Sketch:
                 (-away[0], -away[1]),
                 "slide the weights",
             ),
-            Handle(F.inside.nearest, (0.0, nearest), 0.12, (0.0, 1.0), "drag whoever stands there"),
+            Handle(F.inside.nearest, (nearest, 0.0), 0.12, (1.0, 0.0), "drag whoever stands there"),
             Handle(F.base.reach, corners[0], 0.05, _outward(corners[0]), "drag the foot"),
         ),
-        bounds=(-size, -size, size, size),
+        bounds=(-tall, -tall, max(tall, nearest + 0.3), tall),
         title="From above",
         caption="dashed red: nobody inside while it turns",
     )
@@ -178,11 +179,11 @@ def from_the_side(answer: OrbitAnswer, mark: int) -> Sketch:
     return Sketch(
         things=tuple(things),
         dimensions=(
-            Dimension(F.arm.tail, (-tail, up), (0.0, up), "above", 0, "weight side"),
-            Dimension(S.move.radius, (0.0, up), (radius, up), "above", 1, "lens at"),
+            Dimension(F.arm.tail, (-tail, 0.0), (0.0, 0.0), "below", 0, "weight side"),
+            Dimension(S.move.radius, (0.0, 0.0), (radius, 0.0), "below", 0, "lens at"),
             riser,
             Dimension(F.base.height, (left, 0.0), (left, level), "left", 0, "bearing"),
-            Dimension(F.counterweight.above, at_weights, at_weights, "under", 0, "weights up"),
+            Dimension(F.counterweight.above, at_weights, at_weights, "over", 1, "weights up"),
         ),
         handles=(
             Handle(F.arm.tail, (-tail, up), 0.05, (-1.0, 0.0), "drag the weight side's end"),
@@ -219,5 +220,10 @@ def _carrier(answer: OrbitAnswer) -> list[Thing]:
     inside = answer.design.inside
     if inside.kind == "a table" and not answer.design.hung:
         high = inside.height
+        things.insert(0, Line(((0.0, high), (0.0, level + row.height)), "figure", 0.06))
         things.insert(0, Shape(box(-inside.radius, high - 0.03, inside.radius, high), "figure"))
+        subject = answer.shot.subject
+        if subject.base:
+            half, top = 0.35 * subject.height, high + subject.height
+            things.insert(0, Shape(box(-half, high, half, top), "figure"))
     return things

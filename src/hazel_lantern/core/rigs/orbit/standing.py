@@ -14,12 +14,15 @@ from hazel_lantern.core.rigs.orbit.answer import OrbitAnswer
 ROUND = 36
 #: A desk's top, m, and what of it lies that high.
 DESK = 0.74
+#: What stands on the base in the middle has its weight so high over the bearing, m.
+MIDDLE = 0.9
 
 
 def whole_mass(answer: OrbitAnswer) -> float:
     """Of all that stands, kg."""
     base = answer.design.base
-    return answer.turning_mass + answer.rows.bearing.mass + base.mass + base.ballast
+    inside = answer.design.inside.mass
+    return answer.turning_mass + answer.rows.bearing.mass + base.mass + base.ballast + inside
 
 
 def feet(answer: OrbitAnswer) -> np.ndarray:
@@ -57,6 +60,7 @@ def stance(answer: OrbitAnswer, spinning: bool = True) -> Stance:
         (answer.rows.bearing.mass, Place(0.0, 0.0, level)),
         (base.mass, Place(at, 0.0, high)),
         (base.ballast, Place(at, 0.0, low or 0.1 * base.height)),
+        (answer.design.inside.mass, Place(answer.design.inside.off, 0.0, level + MIDDLE)),
     ]
     drives = []
     for body in answer.bodies:

@@ -26,7 +26,7 @@ def readout(answer: OrbitAnswer, station: str) -> Iterable[tuple[str, str]]:
         yield "Turns", f"{answer.turn.turned / (2 * math.pi):.3g}"
         yield "At the most", f"{answer.top * 60 / (2 * math.pi):.3g} turns a minute"
         yield "Lens at the most", write(answer.top * answer.radius, "speed", style)
-        yield "Stored at the most", f"{answer.energy:.3g} J"
+        yield "Stored at the most", write(answer.energy, "energy", style)
 
 
 def cautions(answer: OrbitAnswer, station: str) -> Iterable[str]:

@@ -129,6 +129,8 @@ class Slider(Family[SliderDesign, SliderAnswer]):
             return 0.0, "rails carry a camera along, not up"
         if isinstance(shot.move, Arc):
             return 0.0, "rails on stands are straight"
+        if not isinstance(shot.move, cls.moves):
+            return 0.0, "rails go along, not round"
         if shot.move.distance <= 1.6:
             return 1.0, "a straight slide of this length is what rails on stands are for"
         if shot.move.distance <= 3.0:

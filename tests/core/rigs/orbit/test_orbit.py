@@ -1,0 +1,315 @@
+"""The orbit rig: its lamps against figures found apart, its drafts, its pack."""
+
+import math
+import random
+
+import numpy as np
+import pytest
+
+from hazel_lantern.core import mends
+from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.lamps import State
+from hazel_lantern.core.load import Load, LoadItem
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.project.file import loads
+from hazel_lantern.core.project.model import Rig
+from hazel_lantern.core.resources import DATA
+from hazel_lantern.core.rigs import families
+from hazel_lantern.core.rigs.case import Case
+from hazel_lantern.core.settings import Settings
+from hazel_lantern.core.shot import Pace, Room, Shot, Subject, Turn
+from hazel_lantern.core.units import Style
+from hazel_lantern.core.workshop import Workshop
+from tests.conftest import assess, changed, check_offer
+from tests.core.build.test_mounting import UNITS, faults
+
+TURN = 2 * math.pi
+ORBIT = families()["orbit"]
+W = Workshop()
+USUAL = ("head-ball", "plate", "body-small", "lens-prime")
+
+
+def drafted(radius=1.2, height=1.3, duration=10.0, person=True, turned=TURN):
+    """A first draft for the usual camera, with a budget that it keeps to."""
+    items = tuple(LoadItem.of(W.catalogue.items[id]) for id in USUAL)
+    subject = Subject() if person else Subject(kind="table-top object", height=0.3)
+    shot = Shot(
+        move=Turn(radius=radius, turned=turned),
+        pace=Pace(duration=duration, ease="smooth"),
+        camera_height=height,
+        room=Room(length=6.0, height=2.6),
+        subject=subject,
+    )
+    load = Load(items=items)
+    design, _ = ORBIT.first_draft(shot, load, Settings(), W)
+    return Rig(name="Round", shot=shot, load=load, design=design, budget=200.0)
+
+
+@pytest.fixture(scope="module")
+def orbit():
+    return drafted()
+
+
+def lamp(rig, name):
+    return assess(rig).by_id[f"orbit.{name}"]
+
+
+@pytest.mark.parametrize(
+    "rig",
+    [drafted(), drafted(0.7, 0.9, 20.0, False), drafted(0.5, 1.2, 6.0, False), drafted(1.6, 1.5)],
+    ids=["person", "table", "quick", "wide"],
+)
+def test_rigs_that_makers_would_use_fail_no_lamp(rig):
+    found = assess(rig)
+    assert [one.id for one in found.lamps if one.state is State.FAILS] == []
+
+
+def test_it_is_balanced_with_the_arm_and_the_working_shows_both(orbit):
+    found = assess(orbit)
+    answer, arm = found.answer, orbit.design.arm
+    line = answer.line_mass
+    camera = answer.camera.mass * answer.camera.along
+    bar = line * ((1.2 + arm.beyond) ** 2 - arm.tail**2) / 2
+    riser = sum(body.mass for body in answer.frame[2:]) * 1.2
+    left = camera + bar + riser - answer.weights.mass * orbit.design.counterweight.place
+    assert answer.left_over == pytest.approx(left)
+    told = found.by_id["orbit.balance"].meaning(Style())
+    assert "for the camera alone" in told
+    bare = camera / orbit.design.counterweight.place
+    assert f"{bare:.3f} kg" in told
+    off = changed(orbit, design__counterweight__place=orbit.design.counterweight.place - 0.1)
+    failing = lamp(off, "balance")
+    assert failing.state is State.FAILS
+    assert failing.value == pytest.approx(GRAVITY * 0.1 * answer.weights.mass, rel=0.01)
+    assert "camera's side drops" in failing.headline
+
+
+def test_a_camera_high_over_its_weights_rocks_the_rig(orbit):
+    quick = changed(orbit, shot__pace__duration=1.5)
+    answer = assess(quick).answer
+    speed = answer.top
+    # A turn by minimum jerk peaks at 1.875 of its mean.
+    assert speed == pytest.approx(1.875 * TURN / 1.5, rel=1e-3)
+    by_hand = sum(body.mass * body.along * (GRAVITY + speed**2 * body.up) for body in answer.bodies)
+    assert answer.rocking == pytest.approx(by_hand, rel=1e-3)
+    assert lamp(quick, "rocking").value > 10 * lamp(orbit, "rocking").value
+    level = changed(quick, design__counterweight__above=0.6)
+    assert lamp(level, "rocking").value < lamp(quick, "rocking").value
+
+
+def test_energy_and_pull_are_those_of_every_part(orbit):
+    quick = changed(orbit, shot__pace__duration=2.0)
+    found = assess(quick)
+    answer = found.answer
+    stored = 0.5 * answer.top**2 * sum(b.mass * b.along**2 for b in answer.bodies)
+    assert found.by_id["orbit.energy"].value == pytest.approx(stored)
+    mass = answer.centre.mass
+    both = 2 * mass * math.hypot(answer.top**2 * answer.camera.along, GRAVITY)
+    assert found.by_id["orbit.mount"].value == pytest.approx(both)
+    # By hand at the rim it wants a brake, and says so until there is one.
+    assert found.by_id["orbit.energy"].state is not State.HOLDS
+    braked = changed(quick, design__bearing__brake=True, drive__source="motor")
+    assert "brake" not in lamp(braked, "energy").headline
+
+
+@pytest.mark.parametrize(
+    ("bearing", "changes", "words"),
+    [
+        ("ring-150", {}, "not made to be pulled"),
+        ("slew-120", {}, "Bearing carries it"),
+        ("ring-150", {"design__bearing__captured": True}, "Bearing carries it"),
+    ],
+)
+def test_a_ring_made_to_be_pressed_does_not_hang(bearing, changes, words):
+    hung = changed(
+        drafted(0.6, 1.0, 20.0, False),
+        design__base__kind="ceiling",
+        design__base__height=2.4,
+        design__arm__riser=-0.9,
+        design__bearing__row=bearing,
+        **changes,
+    )
+    assert words in lamp(hung, "bearing").headline
+
+
+def test_two_bearings_take_the_moment_as_a_pair(orbit):
+    two = changed(orbit, design__bearing__row="flange-25", design__bearing__apart=0.2)
+    found = assess(two)
+    moment = found.answer.bearing_moment
+    row = found.answer.rows.bearing
+    pressed = found.answer.turning_mass * GRAVITY / row.press
+    sideways = (moment / 0.2 + found.answer.side_pull) / row.radial
+    assert found.by_id["orbit.bearing"].value == pytest.approx(max(pressed, sideways))
+
+
+def test_the_arm_is_a_clamped_beam(orbit):
+    found = assess(orbit)
+    answer = found.answer
+    length, stiff = 1.2 - answer.rows.bearing.width / 2, answer.rigidity
+    hung = answer.camera.mass * GRAVITY * length**3 / (3 * stiff)
+    hung += answer.line_mass * GRAVITY * length**4 / (8 * stiff)
+    assert answer.dips[0] == pytest.approx(hung)
+    quick = assess(changed(orbit, shot__pace__duration=1.5)).answer
+    pull = quick.camera.mass * quick.top**2 * quick.camera.along
+    over = quick.camera.up - quick.arm_up
+    assert quick.dips[1] == pytest.approx(pull * over * length**2 / (2 * stiff))
+    bent = answer.camera.mass * GRAVITY * length + answer.line_mass * GRAVITY * length**2 / 2
+    stress = (bent + abs(answer.outward_moment)) / answer.rows.section.properties.modulus
+    assert answer.stress == pytest.approx(stress)
+
+
+def test_the_subject_wanders_by_offset_lean_and_run_out(orbit):
+    true = changed(orbit, design__inside__off=0.0, design__base__lean=0.0)
+    perfect = assess(true).answer
+    row = perfect.rows.bearing
+    play = row.run_out / row.width
+    over = 0.66 * 1.72 - 0.12
+    per_metre = perfect.focal_px / 1.2
+    assert lamp(true, "frame").value == pytest.approx(2 * play * over * per_metre, rel=1e-6)
+    off = changed(true, design__inside__off=0.02)
+    more = lamp(off, "frame").value - lamp(true, "frame").value
+    assert more == pytest.approx(2 * 0.02 * per_metre)
+    lean = changed(true, design__base__lean=0.01)
+    more = lamp(lean, "frame").value - lamp(true, "frame").value
+    assert more == pytest.approx(2 * 0.01 * over * per_metre)
+
+
+def test_the_real_poses_wander_as_the_lamp_says(orbit):
+    """Second method: the subject projected through every pose, peak to peak across."""
+    off = changed(orbit, design__base__lean=0.01, design__inside__off=0.0)
+    found = assess(off)
+    poses, subject = found.poses, found.subject
+    aim = subject + np.array([0.0, 0.0, 0.66 * 1.72])
+    ahead = np.stack([np.cos(poses.look), np.sin(poses.look)], axis=1)
+    left = np.stack([-ahead[:, 1], ahead[:, 0]], axis=1)
+    off_eye = aim - poses.eye
+    depth = (off_eye[:, :2] * ahead).sum(axis=1)
+    # A picture that is rolled shifts what lies above its middle aside.
+    across = (off_eye[:, :2] * left).sum(axis=1) / depth
+    rise = off_eye[:, 2] / depth
+    shown = found.focal_px * (across * np.cos(poses.roll) + rise * np.sin(poses.roll))
+    row = found.answer.rows.bearing
+    over = 0.66 * 1.72 - 0.12
+    by_lean = 2 * 0.01 * over * found.focal_px / 1.2
+    assert np.ptp(shown) == pytest.approx(by_lean, rel=0.15)
+    assert lamp(off, "frame").value == pytest.approx(
+        by_lean + 2 * row.run_out / row.width * over * found.focal_px / 1.2, rel=1e-6
+    )
+
+
+def test_it_sweeps_what_its_corners_sweep(orbit):
+    answer = assess(orbit).answer
+    inner, outer = answer.swept
+    assert inner < 1.2 < outer
+    near = changed(orbit, design__inside__nearest=outer + 0.3)
+    keep = lamp(near, "keep-out")
+    assert keep.value == pytest.approx(0.3 - 0.5)
+    assert keep.headline == "Sweeps into people outside"
+    inside = changed(orbit, design__inside__radius=1.15)
+    assert lamp(inside, "keep-out").value == pytest.approx(inner - 1.15)
+
+
+def test_hung_it_needs_fixings_and_a_second_path():
+    hung = changed(
+        drafted(0.6, 1.0, 20.0, False),
+        design__base__kind="ceiling",
+        design__base__height=2.4,
+        design__arm__riser=-0.9,
+        design__bearing__row="slew-120",
+    )
+    assert lamp(hung, "tether").headline == "Nothing catches it"
+    caught = changed(hung, design__fixing__tethered=True)
+    answer = assess(caught).answer
+    mass = answer.turning_mass + answer.rows.bearing.mass
+    stiff = answer.rows.tether.axial_stiffness / 0.6
+    weight = mass * GRAVITY
+    force = weight * (1 + math.sqrt(1 + 2 * stiff * 0.05 / weight))
+    assert lamp(caught, "tether").value == pytest.approx(force)
+    pads = changed(caught, design__fixing__by="adhesive pads")
+    assert lamp(pads, "fixing").headline == "Adhesive overhead is refused"
+    assert lamp(pads, "fixing").state is State.FAILS
+    two, four = (lamp(changed(caught, design__fixing__count=n), "fixing").value for n in (3, 8))
+    assert four < two
+
+
+def test_a_mast_at_a_light_desk_tips_it():
+    desk = {
+        "design__base__kind": "mast at a desk",
+        "design__base__height": 1.7,
+        "design__arm__riser": -0.5,
+        "design__base__rating": 100.0,
+    }
+    light = changed(drafted(0.5, 1.2, 20.0, False), **desk, design__base__mass=8.0)
+    heavy = changed(light, design__base__mass=120.0)
+    assert lamp(light, "tip").state is State.FAILS
+    assert lamp(heavy, "tip").value > lamp(light, "tip").value + 0.2
+    assert "off the desk" in lamp(light, "tip").headline
+
+
+@pytest.mark.parametrize(
+    ("changes", "target"),
+    [
+        ({"design__inside__off": 0.05}, "frame"),
+        ({"shot__move__turned": 3 * TURN}, "wrap"),
+        ({"design__arm__spacer": 0.004}, "clear"),
+        ({"design__arm__riser": 0.5}, "height"),
+    ],
+)
+def test_a_way_forward_is_found(orbit, settings, workshop, changes, target):
+    rig = changed(orbit, **changes)
+    assert lamp(rig, target).state is State.FAILS
+    offers = mends.find(f"orbit.{target}", Case(rig, settings, workshop))
+    assert offers
+    for offer in offers:
+        check_offer(rig, f"orbit.{target}", offer, settings)
+
+
+def any_orbit(dice):
+    """An orbit rig as a maker might enter it."""
+    tail = dice.uniform(0.4, 0.9)
+    return {
+        "design__bearing__row": dice.choice(list(W.catalogue.bearings)),
+        "design__arm__section": dice.choice(
+            ["aluminium-box-40x20x2", "aluminium-box-40x40x3", "pine-44x94", "aluminium-tube-40x3"]
+        ),
+        "design__arm__tail": tail,
+        "design__counterweight__nearest": 0.1,
+        "design__counterweight__farthest": tail - 0.03,
+        "design__counterweight__place": tail / 2,
+        "design__arm__spacer": dice.choice([0.0, 0.006, 0.012, 0.03]),
+        "design__base__reach": dice.uniform(0.25, 0.6),
+        "design__base__kind": dice.choice(["plate on the floor", "table", "ceiling"]),
+        "shot__move__radius": dice.uniform(0.5, 2.0),
+    }
+
+
+def test_fifty_packs_can_be_built(orbit):
+    dice, made = random.Random(5), 0
+    while made < 50:
+        try:
+            rig = changed(orbit, **any_orbit(dice))
+        except CannotBe:
+            continue
+        if lamp(rig, "holes").state is State.FAILS:
+            continue
+        assert faults(rig, UNITS[made % 2]) == [], (made, rig.design)
+        made += 1
+
+
+def test_the_stone_orbit_fails_one_lamp_and_its_mends_work(settings, workshop):
+    demo = loads((DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8"))
+    stone = next(rig for rig in demo.rigs if rig.name == "Stone orbit")
+    found = assess(stone)
+    assert [one.id for one in found.lamps if one.state is State.FAILS] == ["orbit.frame"]
+    assert stone.drive.by_motor
+    offers = mends.find("orbit.frame", Case(stone, settings, workshop))
+    assert any("subject" in offer.title.lower() for offer in offers)
+    check_offer(stone, "orbit.frame", offers[0], settings)
+
+
+def test_an_orbit_suits_a_turn_and_nothing_else():
+    assert ORBIT.suits(Shot(move=Turn()))[0] == 1.0
+    assert ORBIT.suits(Shot())[0] < 0.5
+    for family in families().values():
+        if family is not ORBIT:
+            assert family.suits(Shot(move=Turn()))[0] < 0.5
