@@ -138,7 +138,9 @@ class NewRigPage(QWidget):
     def _offer_families(self) -> None:
         """A button and a reason for each family; `refresh` puts the best suited first."""
         for family in families().values():
-            draft = button(f"Draft a {family.title.lower()}", "lit", partial(self.draft, family))
+            name = family.title.lower()
+            article = "an" if name[0] in "aeiou" else "a"
+            draft = button(f"Draft {article} {name}", "lit", partial(self.draft, family))
             self.draft_buttons[family.id] = draft
             self._reasons[family.id] = label("", "small")
         self._families.setColumnStretch(1, 1)

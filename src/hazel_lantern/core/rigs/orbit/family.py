@@ -189,7 +189,14 @@ class Orbit(Family[OrbitDesign, OrbitAnswer]):
             "Load": (PlotSpec("What leans on the bearing", ("rocking",), across="speeds"),),
             "Frame": (PlotSpec("What leans on the bearing", ("rocking",), across="speeds"),),
             "Drive": (
-                PlotSpec("The move", ("turn rate",), ("energy",), across="time"),
+                PlotSpec("The move", ("turn rate",), across="time"),
+                PlotSpec(
+                    "What it stores, and what takes a guard",
+                    ("energy",),
+                    across="time",
+                    shaded=(lamps_spin.BRUISES, lamps_spin.INJURES),
+                    warns=True,
+                ),
                 PlotSpec("To turn it", ("effort",), by_hand=True),
             ),
         }.get(station, ())

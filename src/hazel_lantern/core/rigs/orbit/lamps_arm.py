@@ -35,7 +35,7 @@ def arm_dip(answer: OrbitAnswer) -> Found:
             f"bends the arm over its height, {write(given, 'fine', s)} as the bearing gives."
         ),
         working(
-            "d = W L³/3EI + q L⁴/8EI + F h L²/2EI + M R/k",
+            "d = W L³/3EI + q L^4/8EI + F h L²/2EI + M R/k",
             (
                 ("L", "from the bearing's edge", answer.free_arm, "length"),
                 ("F h", "of the camera's pull", answer.outward_moment, "torque"),

@@ -84,6 +84,7 @@ def from_above(answer: OrbitAnswer, mark: int) -> Sketch:
     tall = keep * 1.06
     lens = at(answer.radius)
     away: Point = (cos, sin)
+    aside: Point = (-sin, cos)
     return Sketch(
         things=tuple(things),
         dimensions=(
@@ -108,7 +109,7 @@ def from_above(answer: OrbitAnswer, mark: int) -> Sketch:
         ),
         handles=(
             Handle("mark", lens, 0.2, (1.0, 0.0), "drag the camera round", (0.0, 0.0)),
-            Handle(S.move.radius, at(answer.front), 0.06, away, "drag the lens in or out"),
+            Handle(S.move.radius, at(0.0, answer.radius), 0.06, aside, "drag the ring wider"),
             Handle(
                 F.counterweight.place,
                 at(-weights.place),
