@@ -98,3 +98,17 @@ def test_a_time_lapse_has_a_page_and_dots_on_the_tape(window, turn_to):
 )
 def test_a_smear_shares_its_light_out(at, blur, share):
     assert _light(at, blur) == pytest.approx(share, abs=0.01)
+
+
+def test_slow_motion_shows_what_the_buffer_keeps(window, turn_to):
+    session = window.session
+    session.edit(Edit("shot.played.kind", "slow motion"), Edit("shot.played.buffer", 1.0))
+    page = turn_to("Slow motion")
+    assert "Press stop at" in page.words.text()
+    kept = session.assessment.family.shown.captured
+    assert page.bar.px(kept.press) - page.bar.px(kept.opens) == pytest.approx(
+        (page.bar.width() - 28) / 6.0, abs=1.0
+    )
+    before = page.bar.grab().toImage()
+    session.edit(Edit("shot.played.buffer", 3.0))
+    assert page.bar.grab().toImage() != before

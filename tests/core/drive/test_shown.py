@@ -6,7 +6,10 @@ import numpy as np
 import pytest
 from scipy.integrate import solve_ivp
 
+from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.drive.capture import capture
 from hazel_lantern.core.lamps import State
+from hazel_lantern.core.shot.played import Played
 from hazel_lantern.core.units import Style
 from tests.conftest import assess, changed, check_way_forward
 from tests.core.drive.test_drive import DEMO
@@ -69,8 +72,58 @@ def test_a_buffer_shorter_than_the_move_is_said(rig):
     ],
 )
 def test_lamps_on_mains_flicker_but_for_whole_pulses(rig, light, shutter, state):
-    lit = changed(rig, **SLOW, shot__played__light=light, shot__played__shutter=shutter)
+    lit = changed(
+        rig,
+        **SLOW,
+        shot__played__light=light,
+        shot__played__shutter=shutter,
+        shot__played__captured=95.0,
+    )
     assert lamp(lit, "light").state is state
+
+
+@pytest.mark.parametrize("shutter", [95.0, 130.0, 250.0])
+def test_ripple_is_what_frames_of_a_pulsing_light_differ_by(rig, shutter):
+    """Second method: the light summed over the exposure of a thousand frames."""
+    lit = {"shot__played__light": "lamps at 50 Hz", "shot__played__depth": 0.5}
+    slow = changed(rig, **SLOW, **lit, shot__played__captured=97.0, shot__played__shutter=shutter)
+    begins = np.arange(1000) / 97.0
+    inside = np.linspace(0, 1 / shutter, 401)
+    light = 1 + 0.5 * np.cos(4 * math.pi * 50 * (begins[:, None] + inside[None, :]))
+    frames = light.mean(axis=1)
+    assert lamp(slow, "light").value == pytest.approx(np.ptp(frames), abs=3e-3)
+
+
+def test_frames_that_keep_step_with_the_mains_do_not_beat(rig):
+    lit = {"shot__played__light": "lamps at 50 Hz", "shot__played__shutter": 240.0}
+    assert lamp(changed(rig, **SLOW, **lit), "light").value == 0.0
+    assert lamp(changed(rig, **LAPSE, **lit), "light").state is State.FAILS
+
+
+def test_what_the_buffer_keeps(rig):
+    """A quarter of an even two-second turn at 960 a second; a buffer of 2.5 s."""
+    times = np.linspace(0, 4, 401)
+    even = Axis(
+        name="turn",
+        kind="angle",
+        place=math.pi * times,
+        speed=np.full_like(times, math.pi),
+        acceleration=np.zeros_like(times),
+        resisting={},
+        inertia=1.0,
+        pixels=1.0,
+    )
+    played = Played(kind="slow motion", captured=960.0, shown=25.0, buffer=0.5)
+    quarter = capture(even, times, played)
+    assert quarter.frames == 480
+    assert quarter.screen == pytest.approx(19.2)
+    assert quarter.way == pytest.approx(math.pi / 2)
+    long = capture(even, times, played.model_copy(update={"buffer": 2.5}))
+    assert long.way == pytest.approx(math.radians(450))
+    assert long.press == pytest.approx(4.0)
+    assert long.lost == pytest.approx(1.5)
+    told = assess(changed(rig, **SLOW)).family.shown.told(Style())
+    assert "Press stop at" in told
 
 
 def test_four_times_the_rate_loses_two_stops(rig):
@@ -90,6 +143,7 @@ def test_four_times_the_rate_loses_two_stops(rig):
                 "shot__played__buffer": 30.0,
                 "shot__played__light": "lamps at 50 Hz",
                 "shot__played__shutter": 240.0,
+                "shot__played__captured": 110.0,
             },
             "light",
         ),

@@ -18,6 +18,7 @@ from hazel_lantern.app.bench.gears import GearBench
 from hazel_lantern.app.bench.lapse import LapseBench
 from hazel_lantern.app.bench.line import LineBench
 from hazel_lantern.app.bench.ranked import RankedChoice
+from hazel_lantern.app.bench.slow import SlowBench
 from hazel_lantern.app.fieldset import FieldSet
 from hazel_lantern.app.pill import Pill
 from hazel_lantern.app.plot import TracePlot
@@ -222,6 +223,10 @@ class DesignBench(Bench):
         yield Page("Gears", gears, driven, lambda _: gears.refresh())
         yield Page(
             "Time-lapse", lapse, lambda found: found.family.shown.lapse, lambda _: lapse.refresh()
+        )
+        slow = SlowBench(self.session)
+        yield Page(
+            "Slow motion", slow, lambda found: found.family.shown.slow, lambda _: slow.refresh()
         )
         yield Page(
             "On the line",

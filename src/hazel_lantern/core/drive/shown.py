@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.drive.capture import Capture, capture
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import Check, Found, State, check, working
 from hazel_lantern.core.lazy import kept
@@ -28,8 +29,8 @@ Array = NDArray[np.float64]
 BETWEEN = 0.5
 #: The longest move that is offered to a hand, and at all, s.
 BY_HAND, LONGEST = 120.0, 7200.0
-#: Of a pulse of the light a frame may hold so much more or less than whole ones.
-PART = 0.1
+#: Of the light so much may go up and down.
+RIPPLE = 0.02
 
 
 class Shown(Assembly[AnswerT]):
@@ -48,6 +49,11 @@ class Shown(Assembly[AnswerT]):
     def lapse(self) -> bool:
         """Whether it is a time-lapse."""
         return bool(self.answer.shot.played.kind == "time-lapse")
+
+    @property
+    def slow(self) -> bool:
+        """Whether it is slow motion."""
+        return bool(self.answer.shot.played.kind == "slow motion")
 
     def checks(self) -> Iterable[tuple[Check, Any]]:
         """None at real pace."""
@@ -103,8 +109,11 @@ class Shown(Assembly[AnswerT]):
         -------
         str
         """
-        frames, played, axis = self.frames, self.answer.shot.played, self._axes()[0]
+        axis = self._axes()[0]
         kind = "angle" if axis.kind == "angle" else "fine"
+        if not self.lapse:
+            return self._told_slow(style, kind)
+        frames, played = self.frames, self.answer.shot.played
         said = (
             f"{frames.count} frames in {write(self.answer.shot.pace.duration, 'time', style)} of "
             f"work, one every {write(frames.interval, 'time', style)}, are "
@@ -118,6 +127,22 @@ class Shown(Assembly[AnswerT]):
             f"{said} It stands still for each: {write(self.step_time, 'time', style)} to move, "
             f"{write(left, 'px', style)} of bounce, {write(lasts, 'time', style)} to settle, then "
             f"{write(played.exposure, 'time', style)} of exposure."
+        )
+
+    def _told_slow(self, style: Style, kind: str) -> str:
+        found, played = self.captured, self.answer.shot.played
+        at, steady = (
+            write(round(one, 2), "time", style) for one in (found.press, found.end - found.start)
+        )
+        lost = (
+            f" {write(round(found.lost, 2), 'time', style)} of that are lost: the buffer is full."
+        )
+        return (
+            f"It is steady for {steady}. Press stop at {at}: the buffer then holds the last "
+            f"{write(played.buffer, 'time', style)}, of which {found.frames} frames are of the "
+            f"steady part; {write(found.way, kind, style)} of the move, "
+            f"{write(round(found.screen, 2), 'time', style)} on screen."
+            + (lost if found.lost > 0.005 else "")
         )
 
     @property
@@ -237,29 +262,47 @@ class Shown(Assembly[AnswerT]):
             at_best=State.TIGHT if full else State.HOLDS,
         )
 
+    @property
+    def captured(self) -> Capture:
+        """What the buffer keeps of a slowed move."""
+        return capture(self._axes()[0], self.answer.course.times, self.answer.shot.played)
+
+    @property
+    def ripple(self) -> float:
+        """How far the light of a frame goes up and down from frame to frame, as a share.
+
+        Light is 1 + depth · cos(2π · pulses · t), averaged over the exposure; where pulses are a
+        multiple of the rate every frame has the same of it.
+        """
+        played = self.answer.shot.played
+        # Between frames of a time-lapse the mains wander: those never keep step.
+        beats = 0.0 if self.lapse else played.flicker / played.captured
+        if not played.flicker or (beats > 0.5 and abs(beats - round(beats)) < 1e-6):
+            return 0.0
+        return float(2 * played.depth * abs(np.sinc(played.flicker * played.exposure)))
+
     @check(
         "shot.light",
         "Light does not flicker",
         "Drive",
-        "number",
-        PART,
+        "percent",
+        RIPPLE,
         "at most",
-        "whole pulses of the light in an exposure, within a tenth of one",
+        "2 % of light up and down from frame to frame",
     )
     def light(self) -> Found:
-        """Whether an exposure holds whole pulses of the light."""
+        """Ripple of the light from frame to frame."""
         played = self.answer.shot.played
-        pulses = played.flicker * played.exposure
-        off = abs(pulses - max(round(pulses), 1)) if played.flicker else 0.0
-        # Of many pulses a part of one is little.
-        shown = off / max(pulses, 1.0) if played.flicker else 0.0
+        pulses, ripple = played.flicker * played.exposure, self.ripple
         stops = math.log2(played.captured / played.shown) if not self.lapse else 0.0
         return Found(
-            shown,
+            ripple,
             ("Light does not flicker", "Light flickers"),
             lambda s: (
                 (
-                    f"An exposure holds {pulses:.3g} pulses of the light."
+                    f"An exposure holds {pulses:.3g} pulses of the light, which go up and down by "
+                    f"{write(played.depth, 'percent', s)}: frames differ by "
+                    f"{write(ripple, 'percent', s)}."
                     if played.flicker
                     else "Daylight does not pulse."
                 )
@@ -270,12 +313,13 @@ class Shown(Assembly[AnswerT]):
                 )
             ),
             working(
-                "pulses = 2 × mains frequency × exposure",
+                "ripple = 2 depth |sin(pi n) / (pi n)|,  n pulses in an exposure",
                 (
-                    ("pulses", "a second", played.flicker, "number"),
-                    ("exposure", "one over", played.shutter, "number"),
+                    ("pulses", "a second, twice the mains", played.flicker, "number"),
+                    ("n", "in an exposure", pulses, "number"),
+                    ("depth", "of a pulse", played.depth, "percent"),
                 ),
-                "lamps on mains pulse twice a period",
+                "light as a wave, averaged over the exposure; none where it beats with the rate",
             ),
         )
 
@@ -318,9 +362,9 @@ class Shown(Assembly[AnswerT]):
         if not self.used:
             return (Group("Shown", (p.kind,)),)
         if self.lapse:
-            lapse = (p.kind, p.screen, p.shown, p.shoots, p.shutter, p.light)
+            lapse = (p.kind, p.screen, p.shown, p.shoots, p.shutter, p.light, p.depth)
             return (Group("Shown", lapse),)
-        slow = (p.kind, p.captured, p.shown, p.screen, p.shutter, p.buffer, p.light)
+        slow = (p.kind, p.captured, p.shown, p.screen, p.shutter, p.buffer, p.light, p.depth)
         return (Group("Shown", slow),)
 
     def readout(self, station: str) -> Iterable[tuple[str, str]]:

@@ -21,6 +21,8 @@ class Played(Frozen):
     )
     light: Literal["daylight", "lamps at 50 Hz", "lamps at 60 Hz"] = choice("Light", "daylight")
 
+    depth: float = quantity("percent", "Light pulses by", 0.3, low=0, high=1)
+
     @property
     def exposure(self) -> float:
         """Of a frame, s."""
