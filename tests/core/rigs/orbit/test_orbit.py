@@ -112,6 +112,26 @@ def test_energy_and_pull_are_those_of_every_part(orbit):
     assert "brake" not in lamp(braked, "energy").headline
 
 
+def test_what_slides_out_is_held_by_its_clamp(orbit):
+    quick = changed(orbit, shot__pace__duration=1.5, design__arm__slides=True)
+    answer = assess(quick).answer
+    flung = (
+        2
+        * answer.top**2
+        * max(
+            answer.camera.mass * answer.camera.along,
+            answer.weights.mass * -answer.weights.along,
+        )
+    )
+    found = lamp(quick, "mount")
+    assert found.value == pytest.approx(flung)
+    assert found.limit == 120.0
+    assert found.headline == "A slide flies out"
+    strong = changed(quick, design__arm__clamps=flung * 1.5)
+    assert lamp(strong, "mount").limit == 150.0
+    assert {"slides", "slide-clamps"} <= {part.key for part in assess(quick).parts}
+
+
 @pytest.mark.parametrize(
     ("bearing", "changes", "words"),
     [
@@ -225,6 +245,11 @@ def test_hung_it_needs_fixings_and_a_second_path():
     weight = mass * GRAVITY
     force = weight * (1 + math.sqrt(1 + 2 * stiff * 0.05 / weight))
     assert lamp(caught, "tether").value == pytest.approx(force)
+    bought = {part.key: part for part in assess(caught).parts}
+    # 0.6 m and its loops, by the metre.
+    assert bought["tether"].quantity == 1
+    assert bought["overhead-fixings"].quantity == 4
+    assert faults(caught, UNITS[0]) == []
     pads = changed(caught, design__fixing__by="adhesive pads")
     assert lamp(pads, "fixing").headline == "Adhesive overhead is refused"
     assert lamp(pads, "fixing").state is State.FAILS
@@ -244,6 +269,30 @@ def test_a_mast_at_a_light_desk_tips_it():
     assert lamp(light, "tip").state is State.FAILS
     assert lamp(heavy, "tip").value > lamp(light, "tip").value + 0.2
     assert "off the desk" in lamp(light, "tip").headline
+
+
+def test_a_plastic_mast_sags_and_a_steel_one_holds():
+    desk = {
+        "design__base__kind": "mast at a desk",
+        "design__base__height": 1.7,
+        "design__arm__riser": -0.5,
+        "design__base__mass": 60.0,
+    }
+    steel = changed(drafted(0.5, 1.2, 20.0, False), **desk)
+    plastic = changed(steel, design__base__pipe="pvc-pipe-32x2.9")
+    answer = assess(steel).answer
+    weight = (answer.turning_mass + answer.rows.bearing.mass) * GRAVITY
+    stiff = answer.rows.pipe_material.modulus * answer.rows.pipe.properties.effective_moment
+    # An elbow of two pieces, by virtual work: the moment W x across, W L up the post.
+    across = np.linspace(0, 0.7, 2001)
+    sunk = np.trapezoid(weight * across * across, across) / stiff
+    sunk += weight * 0.7 * 0.7 * (1.7 - 0.74) / stiff
+    assert answer.mast_sinks == pytest.approx(sunk, rel=1e-5)
+    assert assess(plastic).answer.mast_sinks > 10 * answer.mast_sinks
+    assert lamp(plastic, "arm-dip").state is State.FAILS
+    assert lamp(plastic, "bounce").value < lamp(steel, "bounce").value
+    assert "the mast bends" in lamp(steel, "arm-dip").meaning(Style())
+    assert {"Mast, upright", "Mast, across"} <= {piece.label for piece in assess(steel).pieces}
 
 
 @pytest.mark.parametrize(
@@ -313,3 +362,33 @@ def test_an_orbit_suits_a_turn_and_nothing_else():
     for family in families().values():
         if family is not ORBIT:
             assert family.suits(Shot(move=Turn()))[0] < 0.5
+
+
+def test_a_hand_tool_on_an_arm_is_refused_with_the_figures(orbit):
+    """Fifteen teeth on thirty-five, 11 000 turns a minute, 1.5 m: 740.5 m/s at the tip."""
+    wild = changed(
+        orbit,
+        shot__move__radius=1.5,
+        drive__source="motor",
+        drive__motor="hand-tool",
+        drive__last="friction roller",
+        drive__wheel=0.15,
+        drive__ring=0.175,
+    )
+    found = assess(wild)
+    it = found.family.drives.it
+    # The ring's radius over the wheel's: 35 to 15.
+    assert it.turns == pytest.approx(35 / 15)
+    free = it.motor.free_speed * 60 / TURN
+    told = found.by_id["drive.hazard"]
+    assert told.value == pytest.approx(740.5 * free / 11000, rel=1e-3)
+    assert told.state is State.FAILS
+    assert "hand span" in told.meaning(Style())
+
+
+def test_what_is_left_over_is_nought_where_the_weights_balance(orbit):
+    found = assess(orbit)
+    left, places = found.traces["left over"].values, found.traces["places"].values
+    place = found.answer.needed / found.answer.weights.mass
+    assert float(np.interp(place, places, left)) == pytest.approx(0.0, abs=1e-6)
+    assert (found.traces["a plate more"].values[1:] < left[1:]).all()

@@ -17,12 +17,15 @@ from hazel_lantern.core.mechanics.balance import Body
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.mechanics.driving import turning_drag
 from hazel_lantern.core.mechanics.motion import Motion
+from hazel_lantern.core.mechanics.windup import by_sinking
 from hazel_lantern.core.rigs.answer import Answer
 from hazel_lantern.core.rigs.kit.counterweight import Balancing
 from hazel_lantern.core.rigs.orbit.model import F, OrbitDesign
 from hazel_lantern.core.shot import Turn
 
 Array = NDArray[np.float64]
+#: Height of a desk's top, m.
+DESK = 0.74
 
 
 @dataclass(frozen=True)
@@ -34,6 +37,8 @@ class Rows:
     material: Material
     post: Section
     post_material: Material
+    pipe: Section
+    pipe_material: Material
     tether: Wire
     camera_thread: Thread
 
@@ -60,12 +65,15 @@ class OrbitAnswer(Answer[OrbitDesign]):
         """Rows of the catalogue."""
         design, row = self.design, self.case.row
         section, post = row("sections", design.arm.section), row("sections", design.arm.post)
+        pipe = row("sections", design.base.pipe)
         return Rows(
             row("bearings", design.bearing.row),
             section,
             row("materials", section.material),
             post,
             row("materials", post.material),
+            pipe,
+            row("materials", pipe.material),
             row("wires", design.fixing.tether),
             row("threads", "unc-3-8"),
         )
@@ -274,10 +282,21 @@ class OrbitAnswer(Answer[OrbitDesign]):
         given = self.bearing_moment / self.hub_stiffness * self.radius
         return hung, pulled, given
 
+    @kept
+    def mast_sinks(self) -> float:
+        """Of a mast's end under all that turns: its arm bends, and so does its foot, m."""
+        base, rows = self.design.base, self.rows
+        if base.kind != "mast at a desk":
+            return 0.0
+        stiff = rows.pipe_material.modulus * rows.pipe.properties.effective_moment
+        high = max(self.level - DESK, 0.05)
+        weight = (self.turning_mass + rows.bearing.mass) * GRAVITY
+        return float(weight * base.mast**2 * (base.mast / 3 + high) / stiff)
+
     @property
     def dip(self) -> float:
         """Of the camera at full speed, m."""
-        return sum(self.dips)
+        return sum(self.dips) + self.mast_sinks
 
     @kept
     def hub_stiffness(self) -> float:
@@ -298,7 +317,10 @@ class OrbitAnswer(Answer[OrbitDesign]):
         """Of the camera on its riser at the arm's end, Hz."""
         over = abs(self.camera.up - self.arm_up)
         mass = max(self.camera.mass, 1e-3)
-        return orbit.end_frequency(self.free_arm, self.rigidity, mass, over, self.line_mass)
+        own = orbit.end_frequency(self.free_arm, self.rigidity, mass, over, self.line_mass)
+        # Two springs after each other: neither is quicker than both (Dunkerley).
+        carried = by_sinking(self.mast_sinks)
+        return 1 / math.hypot(1 / own, 1 / carried)
 
     @property
     def bounce(self) -> tuple[float, float]:

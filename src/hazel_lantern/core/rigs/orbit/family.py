@@ -9,6 +9,7 @@ import numpy as np
 
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.mechanics import orbit
+from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.poses import Poses, Trace
 from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, View
 from hazel_lantern.core.rigs.assembly import Assembly, Checks, of
@@ -21,7 +22,7 @@ from hazel_lantern.core.rigs.orbit import built, draft, lamps_arm, lamps_base, l
 from hazel_lantern.core.rigs.orbit import levers as mending
 from hazel_lantern.core.rigs.orbit import parts as making
 from hazel_lantern.core.rigs.orbit.answer import Array, OrbitAnswer
-from hazel_lantern.core.rigs.orbit.lamps_seen import frame, height, keep_out, spans
+from hazel_lantern.core.rigs.orbit.lamps_seen import frame, height, keep_out, spans, wander
 from hazel_lantern.core.rigs.orbit.model import F, OrbitDesign
 from hazel_lantern.core.rigs.orbit.sketches import from_above, from_the_side
 from hazel_lantern.core.seat import Seat
@@ -55,7 +56,7 @@ class Orbit(Family[OrbitDesign, OrbitAnswer]):
             "force",
             "Loosen the bearing's bolts or lift the arm on a rod through its middle, and hold the "
             "side that drops with a luggage scale at the lens. 1 kg is 9.81 N.",
-            lambda found: abs(found.left_over) * 9.80665 / found.radius,
+            lambda found: abs(found.left_over) * GRAVITY / found.radius,
         ),
         Measure(
             "level",
@@ -63,6 +64,14 @@ class Orbit(Family[OrbitDesign, OrbitAnswer]):
             "angle",
             "Lay an angle gauge on the bearing, turn it half round, and take half the difference.",
             lambda found: found.design.base.lean,
+        ),
+        Measure(
+            "wander",
+            "Subject wanders across the frame",
+            "px",
+            "Put a cross on the axis, film a slow turn, and measure how far it goes from left to "
+            "right in the frame.",
+            lambda found: wander(found)[0],
         ),
         Measure(
             "bounces",
@@ -135,6 +144,24 @@ class Orbit(Family[OrbitDesign, OrbitAnswer]):
             "speeds": lambda: Trace("speed", "turning", speeds, at_marks=np.abs(course.rate)),
             "energy": energy,
             "time": lambda: Trace("time", "time", course.times),
+            **self._balances(),
+        }
+
+    def _balances(self) -> dict[str, Callable[[], Trace]]:
+        """What is left over with the weights anywhere on their side, and with a plate more."""
+        answer, weights = self.answer, self.answer.design.counterweight
+        places = np.linspace(0.0, answer.design.arm.tail, SPEEDS)
+        least = min((one.mass for one in weights.plates if one.on_hand), default=0.0)
+
+        def left(more: float) -> Array:
+            mass = answer.weights.mass + more
+            return np.asarray(GRAVITY * (answer.needed - mass * places))
+
+        here = np.full_like(answer.course.turn, weights.place)
+        return {
+            "left over": lambda: Trace("left over", "torque", left(0.0)),
+            "a plate more": lambda: Trace("with the least plate more", "torque", left(least)),
+            "places": lambda: Trace("weights from the axis", "length", places, at_marks=here),
         }
 
     def poses(self) -> Poses:
@@ -186,7 +213,16 @@ class Orbit(Family[OrbitDesign, OrbitAnswer]):
     def plots(self, station: str) -> Iterable[PlotSpec]:
         """The curves of each station."""
         return {
-            "Load": (PlotSpec("What leans on the bearing", ("rocking",), across="speeds"),),
+            "Load": (
+                PlotSpec(
+                    "What is left over",
+                    ("left over", "a plate more"),
+                    limit_lamp="balance",
+                    band=True,
+                    across="places",
+                ),
+                PlotSpec("What leans on the bearing", ("rocking",), across="speeds"),
+            ),
             "Frame": (PlotSpec("What leans on the bearing", ("rocking",), across="speeds"),),
             "Drive": (
                 PlotSpec("The move", ("turn rate",), across="time"),
@@ -213,12 +249,13 @@ class Orbit(Family[OrbitDesign, OrbitAnswer]):
                 Group("Weights", place),
                 Group("Plates", sizes, w.plates),
                 Group("Camera", (arm.cradle, arm.holds)),
+                Group("Slides", (arm.slides, *((arm.clamps,) if design.arm.slides else ()))),
             )
         if station != "Frame":
             return ()
-        stands = (b.kind, b.height, b.feet, b.reach, b.mass, b.ballast, b.rating, b.lean)
-        if design.base.kind == "mast at a desk":
-            stands = (b.kind, b.height, b.mast, b.desk, b.mass, b.ballast, b.rating, b.lean)
+        mast = design.base.kind == "mast at a desk"
+        feet = (b.mast, b.pipe, b.desk) if mast else (b.feet, b.reach)
+        stands = (b.kind, b.height, *feet, b.mass, b.ballast, b.rating, b.lean)
         hangs: tuple[Group, ...] = ()
         if design.hung:
             f = F.fixing

@@ -26,13 +26,15 @@ OVER = 0.002
 def arm_dip(answer: OrbitAnswer) -> Found:
     """How far the camera hangs down at full speed."""
     hung, pulled, given = answer.dips
+    mast = answer.mast_sinks > 0
     return Found(
         abs(answer.dip),
         ("Arm is stiff enough", "Arm sags"),
         lambda s: (
             f"The camera hangs {write(answer.dip, 'fine', s)} down at full speed: "
             f"{write(hung, 'fine', s)} by weight, {write(pulled, 'fine', s)} as its pull outwards "
-            f"bends the arm over its height, {write(given, 'fine', s)} as the bearing gives."
+            f"bends the arm over its height, {write(given, 'fine', s)} as the bearing gives"
+            + (f", {write(answer.mast_sinks, 'fine', s)} as the mast bends." if mast else ".")
         ),
         working(
             "d = W L³/3EI + q L^4/8EI + F h L²/2EI + M R/k",

@@ -211,17 +211,23 @@ def energy(answer: OrbitAnswer) -> Found:
 )
 def mount(answer: OrbitAnswer) -> Found:
     """Pull on the camera's screw, with its weight beside, and the g that it feels."""
-    mass, out = answer.centre.mass, answer.camera.along
+    mass, out, arm = answer.centre.mass, answer.camera.along, answer.design.arm
     outwards = orbit.pull(mass, out, answer.top)
     both = math.hypot(outwards, mass * GRAVITY) * SHAKEN
     g = outwards / (mass * GRAVITY) if mass else 0.0
+    # What slides out is held by its clamp alone: camera and cradle, or the weights.
+    heavier = max((answer.camera, answer.weights), key=lambda one: one.mass * abs(one.along))
+    flung = SHAKEN * orbit.pull(heavier.mass, abs(heavier.along), answer.top)
+    slides = arm.slides and flung / arm.clamps > both / arm.holds
+    held = " A slide is flung out with {}, and its clamp holds {}." if arm.slides else ""
     return Found(
-        both,
-        ("Camera is held", "Camera comes loose"),
+        flung if slides else both,
+        ("Camera is held", "A slide flies out" if slides else "Camera comes loose"),
         lambda s: (
             f"Turning pulls at the camera with {write(outwards, 'force', s)}, {g:.2f} times its "
             f"weight; with its weight, and shaken twice as hard, {write(both, 'force', s)} on "
             "screw, cradle and clamps."
+            + held.format(write(flung, "force", s), write(arm.clamps, "force", s))
         ),
         working(
             "F = 2 sqrt((m w² r)² + (m g)²)",
@@ -229,10 +235,11 @@ def mount(answer: OrbitAnswer) -> Found:
                 ("m", "carried", mass, "mass"),
                 ("r", "from the axis", out, "length"),
                 ("w", "turns a second", answer.top / (2 * math.pi), "rate"),
+                ("clamp", "at the heavier slide", flung, "force"),
             ),
             "circle at even speed",
         ),
-        limit=answer.design.arm.holds,
+        limit=arm.clamps if slides else arm.holds,
     )
 
 

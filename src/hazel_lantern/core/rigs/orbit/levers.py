@@ -50,6 +50,8 @@ def levers(answer: OrbitAnswer) -> Iterable[Lever]:
     yield Numeric(arm.tail, 0.01, 0.1, 3.0, "Make the weight side {} long", then=_anew)
     yield Numeric(arm.spacer, 0.001, 0.0, 0.1, "Put a spacer of {} under the arm")
     yield Numeric(arm.holds, 10.0, 20.0, 3000.0, "Fit a cradle that holds {}")
+    if design.arm.slides:
+        yield Numeric(arm.clamps, 10.0, 20.0, 3000.0, "Clamp each slide to hold {}")
     named = (one._replace(name=one.name.lower()) for one in sections(answer))
     yield Choices.of("Make the arm of {}", named, design.arm.section)
     turned = (one._replace(name=one.name.lower()) for one in bearings(answer))
@@ -90,7 +92,11 @@ def levers(answer: OrbitAnswer) -> Iterable[Lever]:
 
 
 def _hung(answer: OrbitAnswer) -> Iterable[Lever]:
-    fixing = answer.design.fixing
+    fixing, pipes = answer.design.fixing, answer.workshop.catalogue.sections.values()
+    if answer.mast_sinks:
+        tubes = (one for one in pipes if one.shape == "round tube")
+        masts = (Candidate(p.id, p.name.lower(), (Edit(F.base.pipe, p.id),)) for p in tubes)
+        yield Choices.of("Make the mast of {}", masts, answer.design.base.pipe)
     ways = {"bolts through": "Bolt it through", "screws in timber": "Screw it to timber"}
     yield Choices.words(F.fixing.by, ways, fixing.by)
     yield Numeric(F.fixing.count, 1, 3, 12, "Hang it by {} fixings", whole=True)

@@ -29,6 +29,7 @@ class Base(Frozen):
     rating: float = quantity("mass", "Base is rated for", 60.0, low=0.5, high=5000)
     lean: float = quantity("angle", "Base is off level by", 0.003, low=0, high=math.radians(10))
     mast: float = quantity("length", "Mast from desk edge to axis", 0.7, low=0.05, high=4)
+    pipe: str = choice("Mast of", "steel-tube-33.7x2.6", catalogue="sections")
     desk: float = quantity("length", "Desk from edge to back", 0.75, low=0.2, high=4)
 
 
@@ -67,6 +68,8 @@ class ArmDesign(Frozen):
     post: str = choice("Riser of", "aluminium-tube-25x2", catalogue="sections")
     cradle: float = quantity("mass", "Cradle weighs", 0.3, low=0, high=20)
     holds: float = quantity("force", "Cradle and its clamps hold", 150.0, low=1, high=5000)
+    slides: bool = Field(False, title="Two slides instead of a bar")
+    clamps: float = quantity("force", "A slide's clamp holds", 120.0, low=1, high=5000)
     spacer: float = quantity("fine", "Spacer under the arm", 0.012, low=0, high=0.5)
     heads: float = quantity("fine", "Screw heads stand up by", 0.005, low=0, high=0.1)
     damping: float = quantity("percent", "Damping", 0.02, low=0.001, high=0.5)

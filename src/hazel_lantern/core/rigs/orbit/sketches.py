@@ -118,6 +118,13 @@ def from_above(answer: OrbitAnswer, mark: int) -> Sketch:
                 "slide the weights",
             ),
             Handle(F.inside.nearest, (nearest, 0.0), 0.12, (1.0, 0.0), "drag whoever stands there"),
+            Handle(
+                F.inside.radius,
+                (-design.inside.radius, 0.0),
+                0.05,
+                (-1.0, 0.0),
+                "drag how far the middle reaches",
+            ),
             Handle(F.base.reach, corners[0], 0.05, _outward(corners[0]), "drag the foot"),
         ),
         bounds=(-tall, -tall, max(tall, nearest + 0.3), tall),

@@ -8,12 +8,10 @@ import numpy as np
 
 from hazel_lantern.core.mechanics import orbit, standing
 from hazel_lantern.core.rigs.kit.standing import Place, Stance
-from hazel_lantern.core.rigs.orbit.answer import OrbitAnswer
+from hazel_lantern.core.rigs.orbit.answer import DESK, OrbitAnswer
 
 #: Ways round that a turn is looked at.
 ROUND = 36
-#: A desk's top, m, and what of it lies that high.
-DESK = 0.74
 #: What stands on the base in the middle has its weight so high over the bearing, m.
 MIDDLE = 0.9
 
