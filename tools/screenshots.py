@@ -66,8 +66,6 @@ def main() -> int:
     session.document.look_at(1)
     session.go_to_mark(30)
     keep(window, "jib-frame")
-    desk.stage.show_view("above")
-    keep(window, "jib-above")
     desk.stage.show_view("side")
     session.go_to_station("Load")
     desk.benches["Load"].pages.turn_to(1)
