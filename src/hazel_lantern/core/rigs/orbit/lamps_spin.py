@@ -72,28 +72,37 @@ def balance(answer: OrbitAnswer) -> Found:
     "20 mm to slide either way",
 )
 def counterweight(answer: OrbitAnswer) -> Found:
-    """How far the balancing place lies from either end of the bar or slot."""
+    """How far the stack can slide out and in from where it balances."""
     weights, mass = answer.design.counterweight, max(answer.weights.mass, 1e-6)
-    place = answer.needed / mass
-    nearest, farthest = weights.slot
-    far = min(farthest, answer.design.arm.tail - weights.radius * (weights.above == 0))
-    rooms = (far - place, place - nearest) if weights.slides else (0.02, 0.02)
     if not weights.slides:
-        slack = abs(place - weights.place)
-        rooms = (0.04 - slack, 0.04 - slack)
+        return not_at_stake(
+            "Bolted in one place",
+            "The weights sit in one place: plates alone trim it.",
+            "no slot",
+            "weight bar",
+            limit=0.02,
+        )
+    place = answer.needed / mass
+    half = sum(plate.thick * plate.on_bar for plate in weights.plates) / 2
+    out, back = answer.design.arm.tail - half - place, place - weights.nearest
     finest = min((plate.mass for plate in weights.plates if plate.on_hand), default=0.0)
     return Found(
-        min(rooms),
+        min(out, back),
         ("Weights can be trimmed", "Weights do not reach the balance"),
         lambda s: (
-            f"This stack balances {write(place, 'length', s)} from the axis; it can sit from "
-            f"{write(nearest, 'length', s)} to {write(far, 'length', s)}. The least plate on hand, "
-            f"{write(finest, 'mass', s)}, moves that by "
+            f"This stack balances {write(place, 'length', s)} from the axis: it can still go "
+            f"{write(out, 'length', s)} out and {write(back, 'length', s)} in. The least plate on "
+            f"hand, {write(finest, 'mass', s)}, moves that by "
             f"{write(place * finest / mass, 'length', s)}."
         ),
         working(
-            "place = sum m x of the camera's side / mass on the bar",
-            (("x", "balancing place", place, "length"), ("m", "on the bar", mass, "mass")),
+            "reach left = bar's end - half of the stack - balancing place",
+            (
+                ("x", "balancing place", place, "length"),
+                ("end", "of the bar", answer.design.arm.tail, "length"),
+                ("half", "of the stack", half, "length"),
+                ("m", "on the bar", mass, "mass"),
+            ),
             "lever",
         ),
     )
@@ -207,17 +216,17 @@ def energy(answer: OrbitAnswer) -> Found:
     "force",
     None,
     "at most",
-    "what cradle and clamps hold, shaken twice as hard as it pulls",
+    "half of what cradle and clamps hold: starts and stops shake them",
 )
 def mount(answer: OrbitAnswer) -> Found:
     """Pull on the camera's screw, with its weight beside, and the g that it feels."""
     mass, out, arm = answer.centre.mass, answer.camera.along, answer.design.arm
     outwards = orbit.pull(mass, out, answer.top)
-    both = math.hypot(outwards, mass * GRAVITY) * SHAKEN
+    both = math.hypot(outwards, mass * GRAVITY)
     g = outwards / (mass * GRAVITY) if mass else 0.0
     # What slides out is held by its clamp alone: camera and cradle, or the weights.
     heavier = max((answer.camera, answer.weights), key=lambda one: one.mass * abs(one.along))
-    flung = SHAKEN * orbit.pull(heavier.mass, abs(heavier.along), answer.top)
+    flung = orbit.pull(heavier.mass, abs(heavier.along), answer.top)
     slides = arm.slides and flung / arm.clamps > both / arm.holds
     held = " A slide is flung out with {}, and its clamp holds {}." if arm.slides else ""
     return Found(
@@ -225,12 +234,11 @@ def mount(answer: OrbitAnswer) -> Found:
         ("Camera is held", "A slide flies out" if slides else "Camera comes loose"),
         lambda s: (
             f"Turning pulls at the camera with {write(outwards, 'force', s)}, {g:.2f} times its "
-            f"weight; with its weight, and shaken twice as hard, {write(both, 'force', s)} on "
-            "screw, cradle and clamps."
+            f"weight; with its weight {write(both, 'force', s)} on screw, cradle and clamps."
             + held.format(write(flung, "force", s), write(arm.clamps, "force", s))
         ),
         working(
-            "F = 2 sqrt((m w² r)² + (m g)²)",
+            "F = sqrt((m w² r)² + (m g)²), of half of what holds it",
             (
                 ("m", "carried", mass, "mass"),
                 ("r", "from the axis", out, "length"),
@@ -239,7 +247,7 @@ def mount(answer: OrbitAnswer) -> Found:
             ),
             "circle at even speed",
         ),
-        limit=arm.clamps if slides else arm.holds,
+        limit=(arm.clamps if slides else arm.holds) / SHAKEN,
     )
 
 
