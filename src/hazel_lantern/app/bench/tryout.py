@@ -78,7 +78,8 @@ class TryoutBench(Bench):
             self.which.setText(f"{self._measure.label}…")
             now = self._measure.predicted(found.answer)
             self._foretold.setText(f"foretold {write(now, self._measure.kind, style)}")
-            self._how.setText(self._measure.how)
+            told = [f"{name}: {figure}" for name, figure in found.readout("Try-out")]
+            self._how.setText(" · ".join([self._measure.how, *told]))
         rows = []
         order = list(reversed(range(len(rig.log))))
         for at in order:

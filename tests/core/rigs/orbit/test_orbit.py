@@ -2,6 +2,7 @@
 
 import math
 import random
+from datetime import date
 
 import numpy as np
 import pytest
@@ -12,7 +13,7 @@ from hazel_lantern.core.lamps import State
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.project.file import loads
-from hazel_lantern.core.project.model import Rig
+from hazel_lantern.core.project.model import LogEntry, Rig
 from hazel_lantern.core.resources import DATA
 from hazel_lantern.core.rigs import families
 from hazel_lantern.core.rigs.case import Case
@@ -399,3 +400,36 @@ def test_the_stack_has_so_far_to_slide(orbit):
     assert lamp(orbit, "counterweight").value == pytest.approx(min(out, back))
     bolted = changed(orbit, design__counterweight__carrier="bolted in one place")
     assert not lamp(bolted, "counterweight").applies
+
+
+def test_a_spin_down_that_was_logged_tells_the_bearings_friction(orbit):
+    inertia = assess(orbit).answer.inertia
+    # With friction alone it takes twice as long to stand as to half of its speed.
+    stands = inertia * TURN / 0.3
+    log = tuple(
+        LogEntry(on=date(2026, 5, 3), measure=name, value=value)
+        for name, value in (("spin-half", stands / 2), ("spin-down", stands))
+    )
+    told = dict(assess(orbit.model_copy(update={"log": log})).readout("Try-out"))
+    friction = told["Bearing's friction, by spinning down"]
+    assert float(friction.split()[0]) == pytest.approx(0.3, abs=0.01)
+    assert not assess(orbit).readout("Try-out")
+    measured = changed(orbit, design__bearing__drag=0.3)
+    measure = next(one for one in ORBIT.measures if one.id == "spin-down")
+    assert measure.predicted(assess(measured).answer) == pytest.approx(stands, rel=1e-6)
+
+
+def test_a_desk_clamp_turns_over_under_a_long_mast():
+    desk = {
+        "design__base__kind": "mast at a desk",
+        "design__base__height": 1.7,
+        "design__arm__riser": -0.5,
+        "design__fixing__pinned": True,
+    }
+    rig = changed(drafted(0.5, 1.2, 20.0, False), **desk)
+    answer = assess(rig).answer
+    turned = 2 * (answer.turning_mass + answer.rows.bearing.mass) * GRAVITY * 0.7
+    weak = changed(rig, design__base__clamp=turned / 2)
+    assert lamp(weak, "fixing").value == pytest.approx(2.0)
+    assert lamp(weak, "fixing").headline == "Desk's clamp turns over"
+    assert lamp(changed(rig, design__base__clamp=turned * 3), "fixing").state is State.HOLDS

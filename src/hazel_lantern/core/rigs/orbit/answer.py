@@ -386,4 +386,5 @@ class OrbitAnswer(Answer[OrbitDesign]):
     @property
     def drag(self) -> float:
         """Friction of the bearings, N·m."""
-        return self.rows.bearing.drag * (2 if self.design.bearing.apart else 1)
+        own = self.design.bearing
+        return own.drag or self.rows.bearing.drag * (2 if own.apart else 1)

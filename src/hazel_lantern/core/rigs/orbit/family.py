@@ -51,6 +51,13 @@ class Orbit(Family[OrbitDesign, OrbitAnswer]):
             lambda found: found.inertia * 2 * math.pi / max(found.drag, 1e-6),
         ),
         Measure(
+            "spin-half",
+            "Time it spins down to half of a turn a second",
+            "time",
+            "The same, until a turn takes two seconds: film it beside a clock.",
+            lambda found: found.inertia * math.pi / max(found.drag, 1e-6),
+        ),
+        Measure(
             "drops",
             "Push at the lens that holds it level",
             "force",
@@ -254,7 +261,7 @@ class Orbit(Family[OrbitDesign, OrbitAnswer]):
         if station != "Frame":
             return ()
         mast = design.base.kind == "mast at a desk"
-        feet = (b.mast, b.pipe, b.desk) if mast else (b.feet, b.reach)
+        feet = (b.mast, b.pipe, b.desk, b.clamp) if mast else (b.feet, b.reach)
         stands = (b.kind, b.height, *feet, b.mass, b.ballast, b.rating, b.lean)
         hangs: tuple[Group, ...] = ()
         if design.hung:
@@ -265,7 +272,12 @@ class Orbit(Family[OrbitDesign, OrbitAnswer]):
                 *((f.tether, f.slack, f.length) if design.fixing.tethered else ()),
             )
             hangs = (Group("Hung by", (*fixed, *caught)),)
-        turns = (F.bearing.row, F.bearing.apart, *((F.bearing.captured,) if design.hung else ()))
+        turns = (
+            F.bearing.row,
+            F.bearing.drag,
+            F.bearing.apart,
+            *((F.bearing.captured,) if design.hung else ()),
+        )
         i = F.inside
         return (
             Group("Base", stands),

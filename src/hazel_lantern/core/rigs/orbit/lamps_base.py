@@ -125,13 +125,21 @@ def fixing(answer: OrbitAnswer) -> Found:
     turning = answer.bearing_moment * own.factor
     whole = orbit.fixings(own.count, own.circle, weight, turning)
     lost = orbit.fixings(own.count, own.circle, weight, turning, lost=True)
+    # What hangs past the desk's edge turns its clamp over.
+    mast = design.base.mast if design.base.kind == "mast at a desk" else 0.0
+    clamped = weight * mast / design.base.clamp
+    slips = clamped > lost / own.holds
     stuck = own.by == "adhesive pads"
     unscrews = design.base.kind == "mast at a desk" and not own.pinned
     return Found(
-        9.99 if stuck else lost / own.holds,
+        9.99 if stuck else max(lost / own.holds, clamped),
         (
             "Threads may unscrew: pin them" if unscrews else "Hangs by its fixings",
-            "Adhesive overhead is refused" if stuck else "Fixings may come out",
+            "Adhesive overhead is refused"
+            if stuck
+            else "Desk's clamp turns over"
+            if slips
+            else "Fixings may come out",
         ),
         lambda s: (
             (
@@ -140,6 +148,12 @@ def fixing(answer: OrbitAnswer) -> Found:
                 else f"The worst of {own.count} fixings carries {write(whole, 'force', s)}, and "
                 f"{write(lost, 'force', s)} once one is lost; one holds "
                 f"{write(own.holds, 'force', s)}."
+            )
+            + (
+                f" The mast turns on its clamp with {write(weight * mast, 'torque', s)} of "
+                f"{write(design.base.clamp, 'torque', s)}."
+                if mast
+                else ""
             )
             + (
                 " Threaded pipe turns in its joints against the spin: pin, set screw or flange."

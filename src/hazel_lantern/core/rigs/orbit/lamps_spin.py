@@ -131,6 +131,7 @@ def rocking(answer: OrbitAnswer) -> Found:
     weight = whole_mass(answer) * GRAVITY
     lifts = abs(answer.rocking) / (weight * inside_edge(answer))
     slides = answer.side_pull / (GRIP * weight)
+    nods = abs(answer.rocking) / answer.hub_stiffness * answer.focal_px
     slower = "rocks" if lifts >= slides else "walks"
 
     def said(s: Style) -> str:
@@ -138,7 +139,8 @@ def rocking(answer: OrbitAnswer) -> Found:
         return (
             f"At full speed the rig leans on its bearing with {leans}, "
             f"{write(lifts, 'percent', s)} of what lifts a foot; {pulls} pull round and round, "
-            f"{write(slides, 'percent', s)} of what slides it."
+            f"{write(slides, 'percent', s)} of what slides it. The bearing gives by that as it "
+            f"spins up, and the picture nods by {write(nods, 'px', s)}."
         )
 
     return Found(

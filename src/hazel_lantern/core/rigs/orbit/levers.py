@@ -92,6 +92,8 @@ def levers(answer: OrbitAnswer) -> Iterable[Lever]:
 
 
 def _hung(answer: OrbitAnswer) -> Iterable[Lever]:
+    if answer.mast_sinks:
+        yield Numeric(F.base.clamp, 10.0, 10.0, 2000.0, "Use a desk clamp that holds {}")
     fixing, pipes = answer.design.fixing, answer.workshop.catalogue.sections.values()
     if answer.mast_sinks:
         tubes = (one for one in pipes if one.shape == "round tube")

@@ -29,6 +29,7 @@ class Base(Frozen):
     rating: float = quantity("mass", "Base is rated for", 60.0, low=0.5, high=5000)
     lean: float = quantity("angle", "Base is off level by", 0.003, low=0, high=math.radians(10))
     mast: float = quantity("length", "Mast from desk edge to axis", 0.7, low=0.05, high=4)
+    clamp: float = quantity("torque", "Desk clamp holds", 80.0, low=1, high=5000)
     pipe: str = choice("Mast of", "steel-tube-33.7x2.6", catalogue="sections")
     desk: float = quantity("length", "Desk from edge to back", 0.75, low=0.2, high=4)
 
@@ -54,6 +55,7 @@ class Bearing(Frozen):
     row: str = choice("Bearing", "ring-150", catalogue="bearings")
     apart: float = quantity("length", "Second one below by", 0.0, low=0, high=1)
     captured: bool = Field(False, title="Held together for hanging")
+    drag: float = quantity("torque", "Its friction as measured, 0: as listed", 0.0, low=0, high=50)
     wraps: float = quantity("number", "Turns the cables allow", 1.5, low=0, high=1000)
     brake: bool = Field(False, title="Brake at the rim")
 

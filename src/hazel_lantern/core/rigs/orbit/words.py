@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable
 
+from hazel_lantern.core.mechanics.spin_down import fitted
 from hazel_lantern.core.parts import Step, in_sentence
 from hazel_lantern.core.rigs.orbit.answer import OrbitAnswer
 from hazel_lantern.core.units import write
@@ -22,11 +23,26 @@ def readout(answer: OrbitAnswer, station: str) -> Iterable[tuple[str, str]]:
         yield "Lens over the floor", write(answer.lens_height, "length", style)
         yield "Sweeps out to", write(answer.swept[1], "length", style)
         yield "Leans on its bearing", write(answer.rocking, "torque", style)
+    if station == "Try-out":
+        yield from _spun_down(answer)
     if station == "Drive":
         yield "Turns", f"{answer.turn.turned / (2 * math.pi):.3g}"
         yield "At the most", f"{answer.top * 60 / (2 * math.pi):.3g} turns a minute"
         yield "Lens at the most", write(answer.top * answer.radius, "speed", style)
         yield "Stored at the most", write(answer.energy, "energy", style)
+
+
+def _spun_down(answer: OrbitAnswer) -> Iterable[tuple[str, str]]:
+    """The bearing's friction by what was logged last of its spinning down."""
+    logged = {entry.measure: entry.value for entry in getattr(answer.case.setup, "log", ())}
+    half, stands = logged.get("spin-half"), logged.get("spin-down")
+    if half is None or stands is None or not 0 < half < stands:
+        return
+    turn = 2 * math.pi
+    found = fitted((0.0, half, stands), (turn, turn / 2, 0.0), answer.inertia)
+    yield "Bearing's friction, by spinning down", write(found.friction, "torque", answer.style)
+    grows = write(found.grows * turn, "torque", answer.style)
+    yield "and at a turn a second more", grows
 
 
 def cautions(answer: OrbitAnswer, station: str) -> Iterable[str]:
