@@ -433,3 +433,66 @@ def test_a_desk_clamp_turns_over_under_a_long_mast():
     assert lamp(weak, "fixing").value == pytest.approx(2.0)
     assert lamp(weak, "fixing").headline == "Desk's clamp turns over"
     assert lamp(changed(rig, design__base__clamp=turned * 3), "fixing").state is State.HOLDS
+
+
+def test_spinning_up_leans_on_the_bearing_too(orbit):
+    # A part of a turn is over before it is fast, and starts hard.
+    quick = changed(orbit, shot__pace__duration=0.5, shot__move__turned=0.4)
+    answer = assess(quick).answer
+    bodies, course = answer.bodies, answer.course
+    worst = 0.0
+    for rate, hurry in zip(course.rate, course.acceleration, strict=True):
+        # Forces m ω² x outwards and m α x aside, each at its height over the bearing.
+        outwards = sum(b.mass * b.along * (GRAVITY + rate**2 * b.up) for b in bodies)
+        aside = sum(b.mass * hurry * b.along * b.up for b in bodies)
+        worst = max(worst, math.hypot(outwards, aside))
+    assert answer.bearing_moment == pytest.approx(worst)
+    assert worst > abs(answer.rocking)
+
+
+def test_turning_takes_it_nearer_to_going_over(orbit):
+    slow = changed(orbit, design__base__mass=2.0, design__base__reach=0.25)
+    quick = changed(slow, shot__pace__duration=1.0)
+    answer = assess(quick).answer
+    assert lamp(quick, "tip").value < lamp(slow, "tip").value - 0.05
+    # By moments about the nearest edge: weight holds what the couple lifts.
+    edge = 0.25 * math.cos(math.pi / 4)
+    stance_mass = answer.turning_mass + answer.rows.bearing.mass + 2.0
+    pulled = sum(b.mass * b.along * answer.top**2 * (answer.level + b.up) for b in answer.bodies)
+    held = stance_mass * GRAVITY * edge - GRAVITY * answer.left_over
+    assert (lamp(quick, "tip").value < 0) is (abs(pulled) > held)
+
+
+def test_on_a_slope_what_is_left_over_turns_it_as_its_energy_says(orbit):
+    place = orbit.design.counterweight.place
+    heavy = changed(
+        orbit, design__counterweight__place=place - 0.15, design__base__lean=math.radians(3)
+    )
+    found = assess(heavy)
+    answer, axis = found.answer, found.axes[0]
+    assert answer.left_over > 0.5
+    # The base leans towards 0: the heavy side lies lowest there, and is lifted on its way round.
+    lifted = -GRAVITY * answer.left_over * math.sin(math.radians(3)) * np.cos(axis.place)
+    work = np.concatenate(
+        [
+            [0.0],
+            np.cumsum(
+                np.diff(axis.place)
+                * (axis.resisting["balance"][1:] + axis.resisting["balance"][:-1])
+                / 2
+            ),
+        ]
+    )
+    assert work == pytest.approx(lifted - lifted[0], abs=0.02 * np.abs(lifted).max())
+    assert "turns by itself" in found.by_id["orbit.balance"].meaning(Style())
+
+
+def test_the_lens_goes_round_in_the_plane_that_the_base_leans_to(orbit):
+    leaning = changed(orbit, design__base__lean=0.02)
+    found = assess(leaning)
+    eye = found.poses.eye
+    flat = np.column_stack([eye[:, :2], np.ones(len(eye))])
+    (slope, across, _), *_ = np.linalg.lstsq(flat, eye[:, 2], rcond=None)
+    assert slope == pytest.approx(-0.02, rel=1e-3)
+    assert across == pytest.approx(0.0, abs=1e-6)
+    assert np.ptp(assess(changed(orbit, design__base__lean=0.0)).poses.eye[:, 2]) < 1e-9
