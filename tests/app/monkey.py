@@ -254,10 +254,13 @@ class Monkey:
 def harmless(folder):
     """Files are asked for without a window of the system's, and lie in a folder of the run."""
     names = iter(range(10**9))
+    # A copy: what is opened may be saved.
+    demo = folder / DEMO.name
+    demo.write_bytes(DEMO.read_bytes())
     stack = contextlib.ExitStack()
     for name, found in (
         ("getSaveFileName", lambda *_, **__: (str(folder / f"p{next(names)}.hazel.json"), "")),
-        ("getOpenFileName", lambda *_, **__: (str(DEMO), "")),
+        ("getOpenFileName", lambda *_, **__: (str(demo), "")),
         ("getExistingDirectory", lambda *_, **__: str(folder)),
     ):
         stack.enter_context(mock.patch.object(QFileDialog, name, found))

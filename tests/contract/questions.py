@@ -31,7 +31,9 @@ def lamps(case, found):
         assert lamp.id.startswith(f"{found.family.id}.")
         assert lamp.spec.station in STATIONS
         assert math.isfinite(lamp.value) or not lamp.applies, lamp.id
-        assert lamp.mark >= 0
+        assert 0 <= lamp.mark < len(found.marks), lamp.id
+        # What has a course over the move has a figure at every mark of it.
+        assert lamp.trace is None or len(lamp.trace) == len(found.marks), lamp.id
         for style in STYLES:
             words_are_words(lamp.headline)
             words_are_words(lamp.meaning(style))

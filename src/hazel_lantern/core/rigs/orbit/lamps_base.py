@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from hazel_lantern.core.lamps import Found, State, check, not_at_stake, working
 from hazel_lantern.core.mechanics import orbit
 from hazel_lantern.core.mechanics.constants import GRAVITY
@@ -21,7 +23,11 @@ def tip(answer: OrbitAnswer) -> Found:
         return not_at_stake(
             "Hangs from the ceiling", "It has no feet.", "no feet", "kind of base", value=1.5
         )
-    return stands(stance(answer), answer.settings)
+    found = stance(answer)
+    # The arm may stand any way; over the move it passes these.
+    ways = np.linspace(0.0, 2 * np.pi, len(found.left), endpoint=False)
+    passed = np.interp(answer.course.turn, ways, found.left, period=2 * np.pi)
+    return stands(found, answer.settings, over_move=passed)
 
 
 @check(

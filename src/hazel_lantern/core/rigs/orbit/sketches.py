@@ -119,6 +119,9 @@ def from_above(answer: OrbitAnswer, mark: int) -> Sketch:
             ),
             Handle(F.inside.nearest, (nearest, 0.0), 0.12, (1.0, 0.0), "drag whoever stands there"),
             Handle(
+                F.inside.off, (design.inside.off, 0.0), 0.05, (1.0, 0.0), "drag the subject aside"
+            ),
+            Handle(
                 F.inside.radius,
                 (-design.inside.radius, 0.0),
                 0.05,
