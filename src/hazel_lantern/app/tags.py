@@ -194,6 +194,10 @@ class TopBar(QWidget):
         layout.addWidget(self.pack_button)
         self._shown: object = None
         self._stands = False
+        #: Tags lie in their places only once their layout was at work.
+        self._later = QTimer(self)
+        self._later.setSingleShot(True)
+        self._later.timeout.connect(self._uncover)
         self._waiting = QTimer(self)
         self._waiting.setSingleShot(True)
         self._waiting.timeout.connect(self._show_all)
@@ -238,7 +242,7 @@ class TopBar(QWidget):
             self._build_tags()
         for at, tag in enumerate(self.tags):
             tag.show_state(self._state(at), at == document.current)
-        self._uncover()
+        self._later.start()
         for system, choice in self.unit_buttons.items():
             choice.setChecked(project.settings.units == system)
         for step, can, words in (
@@ -258,7 +262,7 @@ class TopBar(QWidget):
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """The tag looked at stays in sight."""
         super().resizeEvent(event)
-        QTimer.singleShot(0, self._uncover)
+        self._later.start()
 
     def _state(self, at: int) -> State | None:
         """The worst lamp of a rig; those not looked at wait until the window stands."""

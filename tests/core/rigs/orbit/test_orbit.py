@@ -266,6 +266,10 @@ def test_a_mast_at_a_light_desk_tips_it():
     assert lamp(light, "tip").state is State.FAILS
     assert lamp(heavy, "tip").value > lamp(light, "tip").value + 0.2
     assert "off the desk" in lamp(light, "tip").headline
+    outer = assess(light).answer.swept[1]
+    keep = lamp(changed(light, design__base__mast=outer - 0.1), "keep-out")
+    assert keep.headline == "Sweeps into its own mast"
+    assert keep.value == pytest.approx(-0.1 - 0.02)
 
 
 def test_a_plastic_mast_sags_and_a_steel_one_holds():

@@ -167,7 +167,7 @@ class Orbit(Family[OrbitDesign, OrbitAnswer]):
         here = np.full_like(answer.course.turn, weights.place)
         return {
             "left over": lambda: Trace("left over", "torque", left(0.0)),
-            "a plate more": lambda: Trace("with the least plate more", "torque", left(least)),
+            "a plate more": lambda: Trace("a plate more", "torque", left(least)),
             "places": lambda: Trace("weights from the axis", "length", places, at_marks=here),
         }
 
@@ -228,9 +228,9 @@ class Orbit(Family[OrbitDesign, OrbitAnswer]):
                     band=True,
                     across="places",
                 ),
-                PlotSpec("What leans on the bearing", ("rocking",), across="speeds"),
+                PlotSpec("Rocking by speed", ("rocking",), across="speeds"),
             ),
-            "Frame": (PlotSpec("What leans on the bearing", ("rocking",), across="speeds"),),
+            "Frame": (PlotSpec("Rocking by speed", ("rocking",), across="speeds"),),
             "Drive": (
                 PlotSpec("The move", ("turn rate",), across="time"),
                 PlotSpec(

@@ -8,6 +8,8 @@ from hazel_lantern.core.units import write
 
 #: How far arms stretched reach from where somebody stands, m; heights of ankle and head.
 ARMS, ANKLE, HEAD = 0.9, 0.2, 1.8
+#: From the desk's edge to the mast's near side, m.
+MAST = 0.02
 #: Of the frame the subject may sway over a turn: a person sways as much by herself.
 SWAYS = 1 / 16
 
@@ -113,7 +115,8 @@ def clearances(answer: OrbitAnswer) -> dict[str, float]:
     if inside.kind == "a person":
         found["arms stretched in the middle"] = inner - max(inside.radius, ARMS)
     if design.base.kind == "mast at a desk":
-        found["the desk's edge"] = design.base.mast - outer if low < 0.8 else 0.5
+        # The mast stands up from the desk's edge through the ring that is swept.
+        found["its own mast"] = design.base.mast - MAST - outer
     return found
 
 

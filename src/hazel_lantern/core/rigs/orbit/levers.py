@@ -63,6 +63,8 @@ def levers(answer: OrbitAnswer) -> Iterable[Lever]:
         yield Choices((("Fit a brake at the rim", (Edit(F.bearing.brake, True),)),))
     yield Numeric(F.bearing.wraps, 0.5, 0.5, 500.0, "Let the cables allow {} turns")
     yield Numeric(F.base.reach, 0.01, 0.1, 2.0, "Set the feet {} from the axis")
+    if design.base.kind == "mast at a desk":
+        yield Numeric(F.base.mast, 0.01, 0.1, 3.0, "Reach {} over the desk's edge")
     yield Numeric(F.base.mass, 1.0, 1.0, 200.0, "Use a base or desk of {}")
     yield Numeric(F.base.ballast, 1.0, 0.0, 200.0, "Lay {} of ballast on the base")
     yield Numeric(F.base.lean, math.radians(0.05), 0.0, 0.1, "Level the base within {}")
@@ -133,7 +135,7 @@ def rankings(answer: OrbitAnswer) -> Iterable[Ranking]:
     )
     yield Ranking(
         "stacks",
-        "Weights from the plates on hand",
+        "Stacks that balance",
         lambda: stacks(answer),
         stack_id(design.counterweight.loaded),
         "balance",
