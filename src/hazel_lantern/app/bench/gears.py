@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from typing import Any
 
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
@@ -44,12 +45,12 @@ class GearTimes(QWidget):
         self.setToolTip("Click a bar to put that gear in; Up and Down do so too")
 
     @property
-    def drives(self) -> Drives | None:  # type: ignore[type-arg]
+    def drives(self) -> Drives[Any] | None:
         """The drive looked at, if a motor moves the rig."""
         found = self.session.assessment
         return found.family.drives if found is not None and found.family.drives.used else None
 
-    def _span(self, drives: Drives) -> Span:  # type: ignore[type-arg]
+    def _span(self, drives: Drives[Any]) -> Span:
         """What the axis shows: all gears, the times asked for, the move itself."""
         spans = [drives.asked, *(reach.span for reach in drives.reaches)]
         now = drives.it.duration

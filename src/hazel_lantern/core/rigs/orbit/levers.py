@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable
+from typing import Any
 
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.rigs.asks import Candidate, Choices, Lever, Numeric, Ranking
@@ -14,7 +15,7 @@ from hazel_lantern.core.rigs.orbit.model import F
 from hazel_lantern.core.shot import S
 
 
-def _anew(case: Case) -> tuple[Edit, ...]:  # type: ignore[type-arg]
+def _anew(case: Case[Any]) -> tuple[Edit, ...]:
     """The weights slid to where they balance."""
     return OrbitAnswer(case).balancing.again()
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 
-from hazel_lantern.core.rigs.kit.drawing import PERSON, box, load_shapes, person
+from hazel_lantern.core.rigs.kit.drawing import PERSON, box, enlargement, load_shapes, person
 from hazel_lantern.core.rigs.orbit.answer import OrbitAnswer
 from hazel_lantern.core.rigs.orbit.model import F
 from hazel_lantern.core.rigs.orbit.standing import feet
@@ -159,7 +159,8 @@ def from_the_side(answer: OrbitAnswer, mark: int) -> Sketch:
     screw = answer.level + answer.screw_up
     beside = max(answer.swept[1], design.inside.nearest * 0.6) + 0.4
     things: list[Thing] = [*person(beside), *_carrier(answer)]
-    dip = answer.dip * (20 if abs(answer.dip) < 0.005 else 5)
+    larger = enlargement(abs(answer.dip), radius)
+    dip = answer.dip * larger
     bent = tuple(
         (x, up - (dip * (x / radius) ** 2 if x > 0 else 0.0))
         for x in (-tail + (front + tail) * step / 40 for step in range(41))
@@ -204,7 +205,8 @@ def from_the_side(answer: OrbitAnswer, mark: int) -> Sketch:
         ),
         bounds=(left, -0.06, beside + 0.35, top),
         title="Side, to scale",
-        caption="dip drawn larger; the pair of forces is what leans on the bearing",
+        enlarged=larger,
+        caption=f"dip drawn {larger:g}× larger; the pair of forces is what leans on the bearing",
         floor=0.0,
     )
 
