@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QFileDialog, QInputDialog, QMessageBox
 from hazel_lantern.app import theme
 from hazel_lantern.app.commands import COMMANDS
 from hazel_lantern.app.settings_dialog import SettingsDialog
-from hazel_lantern.app.shelf_dialog import OwnEntryDialog, ShelfDialog
+from hazel_lantern.app.shelf_dialog import COG_FIELDS, OwnEntryDialog, ShelfDialog
 from hazel_lantern.app.start import make_window, offer_recovery
 from hazel_lantern.app.tags import Tag
 from hazel_lantern.core.fields import Edit
@@ -329,6 +329,43 @@ def test_own_entries_join_the_catalogue(window, store):
     again.lines["name"].setText("…")
     again.take()
     assert "name is needed" in again.trouble.text()
+
+
+def test_an_own_motor_and_own_cogs_drive_a_rig_and_lie_on_the_shelf(window, store):
+    motor = OwnEntryDialog(window.session, store, window, "motors")
+    for title, text in {
+        "name": "Wiper motor",
+        "kind": "gearbox",
+        "free speed [rev/min]": "38",
+        "stalled torque [N.m]": "8",
+        "lowest dial []": "0.2",
+        "volts []": "12",
+        "free amps []": "1.2",
+        "stalled amps []": "12",
+        "loudness []": "55",
+        "mass [g]": "1100",
+        "price []": "20",
+        "source": "measured",
+    }.items():
+        motor.lines[title].setText(text)
+    motor.take()
+    assert "gearbox" in motor.trouble.text()
+    motor.lines["kind"].setText("gearmotor")
+    motor.take()
+    cog = OwnEntryDialog(window.session, store, window, "cogs")
+    for title, _, example in COG_FIELDS:
+        cog.lines[title].setText(example)
+    cog.take()
+    session = window.session
+    assert session.edit(Edit("drive.source", "motor"), Edit("drive.motor", "own-wiper-motor")) == ""
+    assert session.assessment.family.drives.it.motor.stalled_torque == pytest.approx(8.0)
+    shelf = ShelfDialog(session, store, window)
+    shelf.choose("own-printer-cog-24")
+    shelf.count.setText("3")
+    shelf.put()
+    assert store.shelf().count_of("own-printer-cog-24") == 3
+    (owned,) = session.assessment.family.drives.owned
+    assert (owned.teeth, owned.number) == (24, 3)
 
 
 def test_faulty_own_files_are_told_at_the_start(qapp, qtbot, store):

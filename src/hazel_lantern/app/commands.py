@@ -64,6 +64,8 @@ COMMANDS: tuple[Command, ...] = (
         "own-section", "Own section…", lambda w: sheets.own_entry(w, "sections"), (), "workshop"
     ),
     Command("own-item", "Own camera part…", lambda w: sheets.own_entry(w, "items"), (), "workshop"),
+    Command("own-motor", "Own motor…", lambda w: sheets.own_entry(w, "motors"), (), "workshop"),
+    Command("own-cog", "Own cog…", lambda w: sheets.own_entry(w, "cogs"), (), "workshop"),
     Command("rename", "Rename the project…", rig_work.rename_project, (), "workshop"),
     Command("settings", "Settings of this project…", sheets.show_settings, ("Ctrl+,",), "workshop"),
     Command("night", "Night", _flip_theme, ("Ctrl+Shift+N",), "window"),

@@ -23,11 +23,14 @@ from hazel_lantern.app.choice_popup import ChoicePopup
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import button, label
 from hazel_lantern.core.catalogue import CatalogueError, add_own, load
-from hazel_lantern.core.catalogue.rows import Face, Shape
+from hazel_lantern.core.catalogue.rows import Face, Motor, Shape
 from hazel_lantern.core.project.store import Store
 from hazel_lantern.core.shelf import OwnedPart, Shelf, StockPiece
 from hazel_lantern.core.units import ReadError, read, write
 from hazel_lantern.core.workshop import Workshop
+
+#: Tables of what may lie on a shelf, in the order in which they are offered.
+OWNED = ("sections", "wheels", "rollers", "stands", "bearings", "motors", "cogs", "hardware")
 
 
 class ShelfDialog(QDialog):
@@ -80,11 +83,7 @@ class ShelfDialog(QDialog):
 
     def _options(self) -> list[tuple[str, str]]:
         catalogue = self.session.workshop.catalogue
-        return [
-            (id, row.name)
-            for name in ("sections", "wheels", "stands", "hardware")
-            for id, row in catalogue.table(name).items()
-        ]
+        return [(id, row.name) for name in OWNED for id, row in catalogue.table(name).items()]
 
     def _offer(self) -> None:
         popup = ChoicePopup(self._options(), self._chosen, self)
@@ -177,18 +176,57 @@ ITEM_FIELDS = (
 )
 
 
+MOTOR_FIELDS = (
+    ("name", "Name", "Wiper motor, second gear"),
+    ("kind", "Kind", "gearmotor"),
+    ("free speed [rev/min]", "Free speed, turns a minute", "38"),
+    ("stalled torque [N.m]", "Stalled or holding torque, N·m", "8"),
+    ("lowest dial []", "Least share of the dial that is steady", "0.2"),
+    ("volts []", "Volts", "12"),
+    ("free amps []", "Amps, free", "1.2"),
+    ("stalled amps []", "Amps, stalled or rated", "12"),
+    ("steps []", "Steps for a turn, of a step motor", ""),
+    ("microsteps []", "Microsteps", ""),
+    ("fastest steps []", "Full steps a second at no torque", ""),
+    ("loudness []", "Loudness at 1 m, dB", "55"),
+    ("mass [g]", "Mass, g", "1100"),
+    ("price []", "Price", "20"),
+    ("source", "Where the figures come from", "measured"),
+)
+COG_FIELDS = (
+    ("name", "Name", "Printer cog 24"),
+    ("teeth []", "Teeth", "24"),
+    ("module [mm]", "Module, mm", "1"),
+    ("angle [deg]", "Pressure angle, degrees", "20"),
+    ("bore [mm]", "Bore, mm", "5"),
+    ("width [mm]", "Width, mm", "8"),
+    ("material", "Material id", "pom"),
+    ("mass [g]", "Mass, g", "4"),
+    ("price []", "Price", "0"),
+    ("source", "Where the figures come from", "counted"),
+)
+#: Of each table that a maker adds to: what a line of it is called, and its fields.
+OWN = {
+    "sections": ("Own section", TUBE_FIELDS),
+    "items": ("Own camera part", ITEM_FIELDS),
+    "motors": ("Own motor", MOTOR_FIELDS),
+    "cogs": ("Own cog", COG_FIELDS),
+}
+
+
 class OwnEntryDialog(QDialog):
     """Adds a line to the maker's own catalogue."""
 
     def __init__(self, session: Session, store: Store, parent: QWidget, what: str) -> None:
         super().__init__(parent)
         self.session, self.store, self.what = session, store, what
-        self.setWindowTitle("Own section" if what == "sections" else "Own camera part")
+        title, fields = OWN[what]
+        self.setWindowTitle(title)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(18, 14, 18, 14)
         form = QFormLayout()
         self.lines: dict[str, QLineEdit] = {}
-        for title, words, example in TUBE_FIELDS if what == "sections" else ITEM_FIELDS:
+        for title, words, example in fields:
             line = QLineEdit()
             line.setPlaceholderText(example)
             line.setAccessibleName(words)
@@ -214,6 +252,8 @@ class OwnEntryDialog(QDialog):
         """The words that a column takes; none where it takes any."""
         if title == "material":
             return list(self.session.workshop.catalogue.materials)
+        if title == "kind" and self.what == "motors":
+            return list(get_args(Motor.model_fields["kind"].annotation))
         return list(get_args({"shape": Shape, "running face": Face}.get(title)))
 
     def take(self) -> None:
@@ -228,7 +268,7 @@ class OwnEntryDialog(QDialog):
             catalogue = self.session.workshop.catalogue
             if cells["id"] in catalogue.table(self.what):
                 raise CatalogueError(f"there is a “{name}” already; choose another name")
-            if self.what == "sections":
+            if "material" in cells:
                 catalogue.find("materials", cells["material"])
             add_own(self.store.catalogue, self.what, cells)
         except CatalogueError as error:
