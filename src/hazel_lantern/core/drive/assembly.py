@@ -37,7 +37,6 @@ from hazel_lantern.core.rigs.asks import (
     View,
 )
 from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
-from hazel_lantern.core.rigs.kit.bill import Bill
 from hazel_lantern.core.seat import Seat
 from hazel_lantern.core.shot import S
 from hazel_lantern.core.sketch import Sketch
@@ -444,13 +443,7 @@ class Drives(Assembly[AnswerT]):
         -------
         tuple of Part
         """
-        bill, drive = Bill(self.case), self.case.setup.drive
-        if drive.cranked:
-            crank.add_parts(bill, self.it)
-        if not self.used:
-            return tuple(bill.parts)
-        parts.add(bill, self.it)
-        return tuple(bill.parts)
+        return () if self.case.setup.drive.by_hand else parts.bought(self.it)
 
 
 def _candidate(field: str, pairs: tuple[Pair, ...], note: str, size: float) -> Candidate:

@@ -6,8 +6,10 @@ import math
 
 import numpy as np
 
-from hazel_lantern.core.drive import box, built
+from hazel_lantern.core.drive import box, built, crank
 from hazel_lantern.core.drive.answer import Driving
+from hazel_lantern.core.parts import Part
+from hazel_lantern.core.reuse import reused
 from hazel_lantern.core.rigs.kit.bill import Bill
 from hazel_lantern.core.units import write
 
@@ -24,15 +26,33 @@ LAST: dict[str, tuple[tuple[str, int, float], ...]] = {
 }
 
 
-def add(bill: Bill, it: Driving) -> None:
-    """Motor, cogs, box, last stage, what gives way, and what feeds it.
+def _paid_for(it: Driving) -> tuple[object, ...]:
+    """All that its parts and their prices depend on."""
+    ends, case = (float(it.axis.place[0]), float(it.axis.place[-1])), it.case
+    return it.drive, it.last, ends, it.axis.beam, case.setup.marked, case.settings, case.workshop
+
+
+@reused(_paid_for)
+def bought(it: Driving) -> tuple[Part, ...]:
+    """Motor, cogs, box, last stage, what gives way, and what feeds it; or a crank and its line.
 
     Parameters
     ----------
-    bill : Bill
-        Added to.
     it : Driving
+
+    Returns
+    -------
+    tuple of Part
     """
+    bill = Bill(it.case)
+    if it.drive.cranked:
+        crank.add_parts(bill, it)
+    else:
+        _driven(bill, it)
+    return tuple(bill.parts)
+
+
+def _driven(bill: Bill, it: Driving) -> None:
     drive = it.drive
     bill.add("motor", "motors", drive.motor)
     for id, count in drive.cogs.items():
