@@ -58,6 +58,13 @@ def test_a_loose_belt_lags_by_its_play():
     assert back.off[middle] == pytest.approx(run.off[middle], rel=0.05)
 
 
+def test_play_taken_up_slowly_is_no_stall():
+    slow = asked(50.0, 2700.0, 401)
+    run = played(Build(noise=0.0, fault="loose belt"), slow)
+    assert run.ended == "done", run.words
+    assert played(Build(noise=0.0, fault="jam"), slow).ended == "stalled"
+
+
 def test_an_overloaded_step_motor_loses_steps_and_does_not_find_them_again():
     run = played(Build(steps=True, fault="overload"))
     assert run.ended == "done"
@@ -178,6 +185,8 @@ def test_without_homing_it_must_stand_at_the_start():
     again = Player(wire, asked()).play(home=False)
     assert again.ended == "refused"
     assert "it stands at 800" in again.words
+    assert wire.said[-1].startswith("play")
+    assert len(again.times) == 0
     assert Player(wire, asked()).play(home=True).whole
 
 

@@ -80,6 +80,9 @@ class Player:
             self._wait()
             ended, words = self._watch()
         except _GivenUp as given_up:
+            if given_up.ended == "refused" and not self._got:
+                # It will not move, and so need not be stopped.
+                self._moves = False
             ended, words = given_up.ended, given_up.words + self._halt()
         except NotSaid as error:
             ended, words = "not understood", f"{error}{self._where()}{self._halt()}"

@@ -37,6 +37,8 @@ HOMING, BEYOND = 4.0, 0.03
 #: It counts as stalled when it moved less than this share of what was asked, for so long, s or
 #: as a share of the move.
 STILL, PATIENCE, SHARE = 0.2, 1.0, 0.02
+#: And when more than this share of the way was asked meanwhile: less may be play taken up.
+SURELY = 0.015
 #: Its clock ticks so often in a move, and at the least so often, s.
 TICKS, TICK = 4000, 0.005
 #: A dial's noise wanders within about this time, s.
@@ -305,7 +307,7 @@ class StandIn:
         self._still += step
         if self._still < max(PATIENCE, SHARE * self.duration):
             return []
-        stands = self._moved < STILL * self._meant and self._meant > 1e-3 * abs(self._way)
+        stands = self._moved < STILL * self._meant and self._meant > SURELY * abs(self._way)
         self._still = self._moved = self._meant = 0.0
         return [self._report("stalled")] if stands and self.build.knows == "measured" else []
 
