@@ -82,10 +82,14 @@ class MotorLine(QObject):
         return self._worker.busy
 
     @staticmethod
-    def ends() -> list[tuple[str, str]]:
-        """What can be at the other end: id and words."""
-        standins = [(f"stand-in:{fault}", words) for fault, words in STAND_INS.items()]
-        return [*standins, *((path, f"{path} · {name}") for path, name in ports())]
+    def stand_ins() -> list[tuple[str, str]]:
+        """What can be at the other end without any hardware: id and words."""
+        return [(f"stand-in:{fault}", words) for fault, words in STAND_INS.items()]
+
+    @classmethod
+    def ends(cls) -> list[tuple[str, str]]:
+        """What can be at the other end now: id and words."""
+        return [*cls.stand_ins(), *((path, f"{path} · {name}") for path, name in ports())]
 
     def play(self, end: str, home: bool) -> None:
         """Play the move of the rig looked at on what is at the other end."""
@@ -95,7 +99,7 @@ class MotorLine(QObject):
         drives = found.family.drives
         (measure,) = drives.measures
         move = asked(drives.it)
-        words = dict(self.ends()).get(end, end)
+        words = dict(self.stand_ins()).get(end, end)
         self._begun = _Begun(rig.name, move, measure.predicted(found.answer), words)
         self.run, self.reports, self.trouble, self.logged = None, [], "", False
         self._stop_asked = False

@@ -31,6 +31,7 @@ class LineBench(Bench):
         self.session = session
         self.line = MotorLine(session, self)
         self._end = "stand-in:nothing"
+        self._named = dict(self.line.stand_ins())
         self.which = button("", on=self._offer)
         self.which.setAccessibleName("What is at the other end of the line")
         self.port = QLineEdit()
@@ -66,9 +67,10 @@ class LineBench(Bench):
         self.line.changed.connect(self.refresh)
 
     def _offer(self) -> None:
-        popup = ChoicePopup(
-            [*self.line.ends(), (OTHER, "another port…")], self._end, self.window() or self
-        )
+        # Ports come and go: they are looked for only when asked.
+        ends = self.line.ends()
+        self._named = dict(ends)
+        popup = ChoicePopup([*ends, (OTHER, "another port…")], self._end, self.window() or self)
         popup.chosen.connect(self.choose)
         popup.pop(self.which.mapToGlobal(QPoint(0, self.which.height() + 2)))
 
@@ -91,8 +93,7 @@ class LineBench(Bench):
     def refresh(self) -> None:
         """Show what is at the other end, and the run as far as it is."""
         line, found = self.line, self.session.assessment
-        known = dict(line.ends())
-        self.which.setText(f"{known.get(self._end, self._end)}…")
+        self.which.setText(f"{self._named.get(self._end, self._end)}…")
         self.port.setVisible(self._end == OTHER)
         driven = found is not None and found.family.drives.used
         for widget in (self.home, self.here):
