@@ -170,6 +170,16 @@ class Driving:
         share = self.dial if self.stepping else self.speed / self.motor.free_speed
         return np.asarray(self.motor.stalled_torque * np.maximum(1 - share, 0.0))
 
+    @kept
+    def can(self) -> Array:
+        """`has`; where nothing is left a thousandth of the stalled torque stands for it, N·m."""
+        return np.maximum(self.has, 1e-3 * self.motor.stalled_torque)
+
+    @property
+    def share(self) -> Array:
+        """Of the torque that the motor can give, what each mark asks."""
+        return np.asarray(np.maximum(self.torque, 0.0) / self.can)
+
     @property
     def line(self) -> tuple[Array, Array]:
         """Speeds of the motor from stalled to free, rad/s, and the torque it has there, N·m."""
@@ -229,10 +239,14 @@ class Driving:
         return np.asarray(moved + self.preload)
 
     @property
+    def lever(self) -> float:
+        """Of the last stage at the rig: m about a pivot, 1 along a way."""
+        return self.drive.ring if self.axis.kind == "angle" else 1.0
+
+    @property
     def preload(self) -> float:
         """What a spring pulls back with, N or N·m: it keeps one flank loaded."""
-        lever = self.drive.ring if self.axis.kind == "angle" else 1.0
-        return self.drive.spring * lever
+        return self.drive.spring * self.lever
 
     @kept
     def free(self) -> Array:
@@ -286,7 +300,7 @@ class Driving:
             after = self.ratio / (pair.before * pair.ratio)
             found += drive.train_play / radius / after / self.last_turns
         if self.last in TOOTHED:
-            found += drive.train_play / (drive.ring if self.axis.kind == "angle" else 1.0)
+            found += drive.train_play / self.lever
         return found
 
     @property

@@ -134,21 +134,15 @@ class Choosing(Assembly[AnswerT]):
         if not self.used:
             return
         drive = self.case.setup.drive
-        yield Ranking(
-            "trains",
-            "Trains",
-            self._candidates,
-            _named(drive.train),
-            "drive.speed",
-            ("drive.teeth",),
-            station="Drive",
-            by_size="nearest",
-        )
+        trains = [("trains", "Trains", self._candidates)]
         if len(self.owned) > 1:
+            own = ("own trains", "From the shelf", lambda: self._told(self._geared(self.owned)))
+            trains.append(own)
+        for id, title, candidates in trains:
             yield Ranking(
-                "own trains",
-                "From the shelf",
-                lambda: self._told(self._geared(self.owned)),
+                id,
+                title,
+                candidates,
                 _named(drive.train),
                 "drive.speed",
                 ("drive.teeth",),

@@ -12,11 +12,6 @@ from hazel_lantern.core.rigs.kit.bill import Bill
 from hazel_lantern.core.units import write
 
 
-def _lever(it: Driving) -> float:
-    """Of the line at the rig: 1 along a way, m about a pivot."""
-    return it.drive.ring if it.axis.kind == "angle" else 1.0
-
-
 def readout(it: Driving) -> Iterator[tuple[str, str]]:
     """Turns of the crank, and the force at it.
 
@@ -28,7 +23,7 @@ def readout(it: Driving) -> Iterator[tuple[str, str]]:
     ------
     str, str
     """
-    drive, lever, turn = it.drive, _lever(it), math.pi * it.drive.spool
+    drive, lever, turn = it.drive, it.lever, math.pi * it.drive.spool
     way = float(np.ptp(it.axis.place)) * lever
     speed = float(np.abs(it.axis.speed).max()) * lever
     pull = float(np.abs(it.axis.effort).max()) / lever
@@ -47,7 +42,7 @@ def add_parts(bill: Bill, it: Driving) -> None:
         Added to.
     it : Driving
     """
-    line = float(np.ptp(it.axis.place)) * _lever(it) + it.drive.line
+    line = float(np.ptp(it.axis.place)) * it.lever + it.drive.line
     bill.hardware("crank", "crank")
     count = max(1, math.ceil(line - 1e-9))
     bill.hardware("spool-line", "spool-line", count, note="by the metre")

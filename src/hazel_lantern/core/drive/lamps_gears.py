@@ -92,7 +92,7 @@ def stick(it: Driving) -> Found:
     applies = it.last in SPRINGY
     rubs = float(np.abs(it.axis.rubbing).max())
     # Round a ring the line pulls at its radius.
-    radius = it.drive.ring if it.axis.kind == "angle" else 1.0
+    radius = it.lever
     more = (STARTING - 1) * rubs / radius
     found = driving.stick_slip(
         it.drive.stiffness, it.drive.line, max(it.axis.inertia / radius**2, 1e-6), more

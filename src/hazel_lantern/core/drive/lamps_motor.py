@@ -96,9 +96,7 @@ def speed(it: Driving) -> Found:
 )
 def torque(it: Driving) -> Found:
     """Torque at the worst place against what the motor has at that speed, and at the start."""
-    # Where nothing is left a thousandth stands for it.
-    can = np.maximum(it.has, 1e-3 * it.motor.stalled_torque)
-    over = np.maximum(it.torque, 0.0) / can
+    can, over = it.can, it.share
     starts = it.starting / it.motor.stalled_torque
     used = np.maximum(over, starts)
     worst = int(over.argmax())

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 
 from hazel_lantern.core.catalogue.rows import CogRow
 from hazel_lantern.core.drive.answer import Driving
-from hazel_lantern.core.mechanics.gears import ADDENDUM
+from hazel_lantern.core.mechanics import gears
 from hazel_lantern.core.reuse import reused
 
 #: Density of a motor as a whole, kg/m³, and its length in diameters: a common shape.
@@ -46,12 +46,12 @@ class Placed:
     @property
     def pitch(self) -> float:
         """Radius of its pitch circle, m."""
-        return self.row.module * self.row.teeth / 2
+        return gears.pitch_diameter(self.row.module, self.row.teeth) / 2
 
     @property
     def tip(self) -> float:
         """Radius over its tips, m."""
-        return self.pitch + ADDENDUM * self.row.module
+        return gears.tip_diameter(self.row.module, self.row.teeth) / 2
 
 
 def shafts(it: Driving) -> tuple[float, ...]:
@@ -68,7 +68,9 @@ def shafts(it: Driving) -> tuple[float, ...]:
     """
     found = [0.0]
     for pair in reversed(it.pairs):
-        found.append(found[-1] + pair.driver.module * (pair.driver.teeth + pair.driven.teeth) / 2)
+        driver, driven = pair.driver, pair.driven
+        apart = gears.centre_distance(driver.module, driver.teeth, driven.teeth)
+        found.append(found[-1] + apart)
     return tuple(found)
 
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -54,16 +53,16 @@ def stand_in(it: Driving, fault: Fault) -> tuple[Build, float]:
     """
     name, factor = unit(it)
     places = (it.axis.place - it.axis.place[0]) * factor
-    share = np.maximum(it.torque, 0.0) / np.maximum(it.has, 1e-3 * it.motor.stalled_torque)
     order = np.argsort(places)
     build = Build(
         unit=name,
         steps=it.stepping,
         acceleration=SPARE * float(np.abs(it.axis.acceleration).max()) * factor,
         places=tuple(places[order].tolist()),
-        load=tuple(share[order].tolist()),
+        load=tuple(it.share[order].tolist()),
+        fault=fault,
     )
-    return replace(build, fault=fault), max(it.duration / PATIENCE, 1.0)
+    return build, max(it.duration / PATIENCE, 1.0)
 
 
 def run_measure(it: Callable[[], Driving]) -> Measure[Any]:

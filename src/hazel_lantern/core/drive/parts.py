@@ -104,8 +104,7 @@ def _last(bill: Bill, it: Driving) -> None:
         bill.hardware("sector-pinion", "pinion-board", name=built.PINION)
         if it.axis.beam is not None:
             bill.hardware("sector-clamp", "pinion-board", name=built.CLAMP_BOARD)
-    lever = it.drive.ring if it.axis.kind == "angle" else 1.0
-    way = float(np.ptp(it.axis.place)) * lever + it.drive.line
+    way = float(np.ptp(it.axis.place)) * it.lever + it.drive.line
     for id, count, times in LAST[it.last]:
         metres = max(math.ceil(way * times - 1e-9), 1)
         note = "by the metre" if times else ""

@@ -47,17 +47,5 @@ def parts_list(answer: JibAnswer) -> tuple[Part, ...]:
     rest = {"strap": "arm-strap", "rest under the tail": "arm-rest"}.get(design.post.rest)
     if rest:
         bill.hardware("rest", rest)
-    plates = (
-        Part(
-            f"plates-{at}",
-            f"Plate {plate.mass:g} kg",
-            plate.on_bar,
-            0.0,
-            plate.mass * plate.on_bar,
-            "owned",
-            "on hand",
-        )
-        for at, plate in enumerate(design.counterweight.plates, start=1)
-        if plate.on_bar
-    )
-    return (*bill.parts, *plates)
+    bill.plates(design.counterweight)
+    return tuple(bill.parts)

@@ -11,6 +11,7 @@ from hazel_lantern.core.parts import Bolt, Part, Piece, Template
 from hazel_lantern.core.reuse import reused
 from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.rigs.kit.bolts import Sized, bought, sized, spacers
+from hazel_lantern.core.rigs.kit.counterweight import Counterweight
 from hazel_lantern.core.units import write
 
 
@@ -92,6 +93,19 @@ class Bill:
             If there is no such row.
         """
         self.add(key, "hardware", id, count, **more)
+
+    def plates(self, counterweight: Counterweight) -> None:
+        """Add the plates on the bar, which are on hand.
+
+        Parameters
+        ----------
+        counterweight : Counterweight
+        """
+        for at, plate in enumerate(counterweight.plates, start=1):
+            if plate.on_bar:
+                key, name, count = f"plates-{at}", f"Plate {plate.mass:g} kg", plate.on_bar
+                mass = plate.mass * count
+                self.parts.append(Part(key, name, count, 0.0, mass, "owned", "on hand"))
 
     def bolts(
         self, bolts: Iterable[Bolt], made: Iterable[Template], spaced: str = "spacers"

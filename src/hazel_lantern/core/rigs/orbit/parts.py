@@ -50,17 +50,5 @@ def parts_list(answer: OrbitAnswer) -> tuple[Part, ...]:
             metres, line = math.ceil(design.fixing.length + 0.3), rows.tether.line_mass
             bill.add("tether", "wires", rows.tether.id, metres, note="by the metre", mass=line)
             bill.hardware("tether-clips", "wire-clip", 4)
-    plates = (
-        Part(
-            f"plates-{at}",
-            f"Plate {plate.mass:g} kg",
-            plate.on_bar,
-            0.0,
-            plate.mass * plate.on_bar,
-            "owned",
-            "on hand",
-        )
-        for at, plate in enumerate(design.counterweight.plates, start=1)
-        if plate.on_bar
-    )
-    return (*bill.parts, *plates)
+    bill.plates(design.counterweight)
+    return tuple(bill.parts)
