@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from itertools import chain
 from typing import Any
 
 from PyQt6.QtCore import QElapsedTimer, QObject, QTimer, pyqtSignal
@@ -163,8 +164,11 @@ class Session(QObject):
         return self.rig is not None and has_field(self.rig, path)
 
     def value(self, path: str) -> Any:
-        """The value of a field of the rig."""
+        """The value of a field of the rig, or what it is by what another field says."""
         assert self.rig is not None
+        found = self.assessment
+        if found is not None and path in found.followed:
+            return found.followed[path].value
         return value_at(self.rig, path)
 
     def shown(self, path: str) -> str:
@@ -199,6 +203,10 @@ class Session(QObject):
 
     def edit(self, *edits: Edit, action: str = "", gesture: object = None) -> str:
         """Change the rig; returns what is wrong, or nothing."""
+        found = self.assessment
+        if found is not None and found.followed:
+            said = (found.followed[one.path] for one in edits if one.path in found.followed)
+            edits = (*edits, *chain.from_iterable(one.brings for one in said))
         try:
             self.document.edit(*edits, action=action or "change", gesture=gesture)
         except CannotBe as error:

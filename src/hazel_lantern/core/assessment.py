@@ -15,7 +15,7 @@ from hazel_lantern.core.lamps import Lamp, State, full_id, worst
 from hazel_lantern.core.lazy import Lazy, kept
 from hazel_lantern.core.parts import Bolt, Hole, Part, Piece, Step, Template
 from hazel_lantern.core.poses import Poses, Shake, Trace, Turn
-from hazel_lantern.core.rigs.asks import Group, Lever, Measure, PlotSpec, Ranking, View
+from hazel_lantern.core.rigs.asks import Followed, Group, Lever, Measure, PlotSpec, Ranking, View
 from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.rigs.family import Family
 from hazel_lantern.core.rigs.kit.bolts import Sized, sized
@@ -62,6 +62,11 @@ class Assessment:
     def traces(self) -> Lazy[Trace]:
         """Figures over the move, by id."""
         return Lazy({**self.family.traces(), **self.family.drives.traces()})
+
+    @kept
+    def followed(self) -> Lazy[Followed]:
+        """Fields that follow from others, by path."""
+        return Lazy(self.family.followed())
 
     @kept
     def poses(self) -> Poses:

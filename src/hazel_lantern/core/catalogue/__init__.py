@@ -13,9 +13,11 @@ from hazel_lantern.core.catalogue.rows import (
     TABLES,
     Bearing,
     CogRow,
+    Ending,
     Floor,
     Hardware,
     Item,
+    LineRow,
     Material,
     Motor,
     Pivot,
@@ -23,8 +25,10 @@ from hazel_lantern.core.catalogue.rows import (
     Row,
     Section,
     Sensor,
+    Sheave,
     Stand,
     Thread,
+    Tightener,
     Turntable,
     Wheel,
     Wire,
@@ -51,6 +55,10 @@ class Catalogue:
     bearings: dict[str, Bearing]
     turntables: dict[str, Turntable]
     wires: dict[str, Wire]
+    lines: dict[str, LineRow]
+    endings: dict[str, Ending]
+    tighteners: dict[str, Tightener]
+    sheaves: dict[str, Sheave]
     threads: dict[str, Thread]
     rollers: dict[str, Roller]
     floors: dict[str, Floor]

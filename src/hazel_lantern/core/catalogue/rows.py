@@ -317,6 +317,84 @@ class Bearing(Row):
     price: float = Field(ge=0)
 
 
+LineKind = Literal[
+    "steel wire rope", "static kernmantle", "braided polyester", "high-modulus braid", "webbing"
+]
+
+
+class LineRow(Row):
+    """A line to hang a trolley on: E A and breaking strength in N, m, kg/m, price for a metre.
+
+    It creeps by ``creep`` of its length for a tenfold of time at ``creep_pull``, N; grows by
+    ``expansion`` for each K; bends with ``bending``, N·m², round wheels of at least ``least_bend``
+    of its diameter.
+    """
+
+    kind: LineKind
+    diameter: float = Field(gt=0, lt=0.2)
+    line_mass: float = Field(gt=0, lt=50)
+    axial_stiffness: float = Field(gt=0)
+    breaking: float = Field(gt=0)
+    creep: float = Field(ge=0, lt=0.2)
+    creep_pull: float = Field(gt=0)
+    expansion: float = Field(gt=-1e-3, lt=1e-3)
+    bending: float = Field(ge=0)
+    least_bend: float = Field(gt=0)
+    price: float = Field(ge=0)
+
+
+class Ending(Row):
+    """How a line is ended: the share of its strength that is left, for which kinds of line."""
+
+    fits: str
+    efficiency: float = Field(gt=0, le=1)
+    mass: float = Field(ge=0)
+    price: float = Field(ge=0)
+
+    def ends(self, kind: LineKind) -> bool:
+        """Whether it ends lines of a kind."""
+        return kind in self.fits.split("; ")
+
+
+class Tightener(Row):
+    """What makes a line tight: m of line it takes in, marked working load and a hand's force, N.
+
+    A set of pulleys has so many ``ropes`` at its moving block, each sheave losing ``loss`` of the
+    pull; anything else an ``advantage`` with its losses in it.
+    """
+
+    kind: Literal["ratchet", "lever hoist", "turnbuckle", "pulleys"]
+    ropes: int = Field(0, ge=0, le=12)
+    loss: float = Field(0.0, ge=0, lt=1)
+    advantage: float = Field(0.0, ge=0)
+    travel: float = Field(gt=0)
+    working: float = Field(gt=0)
+    hand: float = Field(gt=0)
+    mass: float = Field(ge=0)
+    price: float = Field(ge=0)
+
+    @model_validator(mode="after")
+    def _pulls(self) -> Tightener:
+        if (self.kind == "pulleys") != bool(self.ropes) or not (self.ropes or self.advantage):
+            raise CannotBe(
+                "pulleys say their ropes at the moving block, anything else its advantage above 0"
+            )
+        return self
+
+
+class Sheave(Row):
+    """A grooved wheel that runs on a line: m, rated in kg; ``tread`` is the radius it runs on."""
+
+    tread: float = Field(gt=0)
+    groove: float = Field(gt=0)
+    width: float = Field(gt=0)
+    bolt: float = Field(gt=0)
+    rating: float = Field(gt=0)
+    rolling_resistance: float = Field(ge=0, lt=1)
+    mass: float = Field(ge=0)
+    price: float = Field(ge=0)
+
+
 #: Table name, its row type.
 TABLES: dict[str, type[Row]] = {
     "materials": Material,
@@ -330,6 +408,10 @@ TABLES: dict[str, type[Row]] = {
     "bearings": Bearing,
     "turntables": Turntable,
     "wires": Wire,
+    "lines": LineRow,
+    "endings": Ending,
+    "tighteners": Tightener,
+    "sheaves": Sheave,
     "threads": Thread,
     "rollers": Roller,
     "floors": Floor,

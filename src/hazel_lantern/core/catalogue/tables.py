@@ -39,6 +39,9 @@ HEADER_UNITS = {
     "rev/min": 2 * math.pi / 60,
     "deg": math.pi / 180,
     "kg.m2": 1.0,
+    "%": 1e-2,
+    "1e-6/K": 1e-6,
+    "N.mm2": 1e-6,
 }
 
 

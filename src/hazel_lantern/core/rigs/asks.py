@@ -172,6 +172,14 @@ class Group:
     rows: str = ""
 
 
+@dataclass(frozen=True)
+class Followed:
+    """What a field is now that others say, and what is set with it when it is said itself."""
+
+    value: float
+    brings: tuple[Edit, ...]
+
+
 AnswerT = TypeVar("AnswerT")
 
 

@@ -16,7 +16,7 @@ from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.load import Load
 from hazel_lantern.core.parts import Part, Piece
 from hazel_lantern.core.poses import Poses, Shake, Trace, Turn
-from hazel_lantern.core.rigs.asks import Measure, View
+from hazel_lantern.core.rigs.asks import Followed, Measure, View
 from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
 from hazel_lantern.core.rigs.case import Case, DesignT
 from hazel_lantern.core.seat import Seat
@@ -111,6 +111,10 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
     def drives(self) -> Drives[AnswerT]:
         """What moves it, of whatever family it is."""
         return Drives(self.answer, self.axes)
+
+    def followed(self) -> Mapping[str, Callable[[], Followed]]:
+        """Fields that are ways to say one thing: what each is now, and what setting it brings."""
+        return {}
 
     @abstractmethod
     def axes(self) -> tuple[Axis, ...]:

@@ -9,12 +9,13 @@ from pydantic import model_validator
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Frozen, choice, quantity, refs
 from hazel_lantern.core.mechanics import picture
-from hazel_lantern.core.shot.moves import AnyMove, Arc, Line, Move, Rise, Turn
+from hazel_lantern.core.shot.moves import AnyMove, Arc, Fly, Line, Move, Rise, Turn
 from hazel_lantern.core.shot.pace import Pace
 from hazel_lantern.core.shot.played import Played
 
 __all__ = [
     "Arc",
+    "Fly",
     "Lens",
     "Line",
     "Move",

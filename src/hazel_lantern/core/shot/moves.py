@@ -161,6 +161,30 @@ class Turn(Move):
         return f"{self.way}, {angle} at {write(self.radius, 'length', style)}"
 
 
+class Fly(Move):
+    """Along a line in the air, from place to place along its span."""
+
+    forth = ("fly right",)
+    last = ("start", "level")
+
+    kind: Literal["fly"] = "fly"
+    way: Literal["fly right", "fly left"] = choice("Direction", "fly right")
+    distance: float = quantity("length", "Flies", 10.0, low=0.2, high=300)
+    aim: Literal["square", "ahead", "at the subject"] = choice("Lens looks", "square")
+    start: float = quantity("length", "Left end from the left anchor", 3.0, low=0.1, high=300)
+    level: float = quantity("length", "Height may change by", 0.5, low=0.005, high=30)
+
+    @property
+    def along(self) -> bool:
+        """Whether the lens looks ahead."""
+        return self.aim == "ahead"
+
+    @classmethod
+    def after(cls, move: Move, way: str) -> Fly:
+        """As far as a flight usually goes."""
+        return cls.model_validate({"way": way})
+
+
 #: Every kind of move.
 KINDS: tuple[type[Move], ...] = tuple(Move.__subclasses__())
 

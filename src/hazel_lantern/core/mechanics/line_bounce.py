@@ -1,0 +1,97 @@
+"""How a hung line bounces with its trolley: springs that pull and weights between two anchors.
+
+Elements stretch along themselves and are stiff across by their pull; masses sit at their ends.
+Source: Irvine, *Cable Structures*, chapter 3; finite elements of a string.
+"""
+
+from __future__ import annotations
+
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.linalg import eigh
+
+from hazel_lantern.core.mechanics.hung_line import Hung, hang
+
+Array = NDArray[np.float64]
+#: Elements on either side of the trolley: eight times as many change 2 parts in 10 000.
+ELEMENTS = 10
+
+
+class Bounce(NamedTuple):
+    """How a trolley bounces: how often, Hz, and how far at first, m."""
+
+    frequency: float
+    height: float
+
+
+def frequency(hung: Hung, at: int, mass: float) -> float:
+    """Of the mode that has most of the trolley's own up and down.
+
+    Parameters
+    ----------
+    hung : Hung
+    at : int
+        Which of its places.
+    mass : float
+        Of the trolley and all it carries, kg.
+
+    Returns
+    -------
+    float
+        Hz.
+    """
+    x, up = hung.shape(at, ELEMENTS + 1)
+    # The load's point stands twice, once for either side.
+    x, up = np.delete(x, ELEMENTS), np.delete(up, ELEMENTS)
+    place, line = float(hung.place[at]), hung.line
+    lengths = np.repeat([place, line.unstretched - place], ELEMENTS) / ELEMENTS
+    along, across = np.diff(x), np.diff(up)
+    long = np.hypot(along, across)
+    # What it pulls follows from its stretch; so short an element is a straight one.
+    pull = line.stiffness * np.maximum(long / lengths - 1, 1e-12)
+    way = np.stack([along, across], axis=1) / long[:, None]
+    outer = way[:, :, None] * way[:, None, :]
+    own = (line.stiffness / lengths)[:, None, None] * outer
+    own += (pull / long)[:, None, None] * (np.eye(2) - outer)
+    nodes = 2 * ELEMENTS + 1
+    stiff = np.zeros((nodes, 2, nodes, 2))
+    first, second = np.arange(nodes - 1), np.arange(1, nodes)
+    for one in (first, second):
+        stiff[one, :, one] += own
+    stiff[first, :, second] -= own
+    stiff[second, :, first] -= own
+    masses = np.zeros(nodes)
+    masses[first] += line.line_mass * lengths / 2
+    masses[second] += line.line_mass * lengths / 2
+    masses[ELEMENTS] += mass
+    inner = slice(2, -2)
+    whole = stiff.reshape(2 * nodes, 2 * nodes)[inner, inner]
+    root = np.sqrt(np.repeat(np.maximum(masses, 1e-12), 2))[inner]
+    squares, shapes = eigh(whole / root[:, None] / root[None, :])
+    trolley = 2 * ELEMENTS - 2 + 1
+    most = int(np.abs(shapes[trolley]).argmax())
+    return float(np.sqrt(max(squares[most], 0.0)) / (2 * np.pi))
+
+
+def bounced(hung: Hung, push: float, mass: float) -> Bounce:
+    """What letting go of a downward push at the trolley does, at the worst of its places.
+
+    Parameters
+    ----------
+    hung : Hung
+    push : float
+        N.
+    mass : float
+        Of the trolley and all it carries, kg.
+
+    Returns
+    -------
+    Bounce
+        Its height is how far the push holds the trolley down.
+    """
+    pushed = hang(hung.line, hung.weight + push, hung.place, (hung.level, hung.upright))
+    sunk = hung.load[1] - pushed.load[1]
+    worst = int(sunk.argmax())
+    return Bounce(frequency(hung, worst, mass), float(sunk[worst]))

@@ -1,0 +1,320 @@
+"""How long a line has to be for a given sag, or for a given pull, and how the two go together.
+
+Newton's on four figures at once: level and upright pull at the left end, and the unstretched
+lengths left and right of a load in the middle of the span.  Source: as of `hung_line`.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+from numpy.typing import ArrayLike, NDArray
+from scipy.interpolate import CubicSpline
+
+from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.mechanics.hung_line import WEIGHTLESS, Strung
+
+Array = NDArray[np.float64]
+#: Steps of Newton's; the most by which one changes a pull or a length, as a share; what may be
+#: missing of the span.
+STEPS, MOST, CLOSE = 60, 0.5, 1e-11
+#: Sags of a curve, and the deepest, as a share of the span: deeper ones pull harder again.
+SAGS, DEEPEST = 17, 0.3
+#: Steps of the logarithm of time while it creeps.
+CREEPS = 24
+
+
+@dataclass(frozen=True)
+class Stringing:
+    """A line that is still to be made tight: all of `Strung` but its length, and the load's weight.
+
+    Attributes
+    ----------
+    span, rise : float
+        m.
+    stiffness : float
+        N.
+    line_mass : float
+        kg/m.
+    weight : float
+        Of the load in the middle of the span, N.
+    """
+
+    span: float
+    rise: float
+    stiffness: float
+    line_mass: float
+    weight: float
+
+    @property
+    def own(self) -> float:
+        """Weight of the line, N/m."""
+        return max(self.line_mass * GRAVITY, WEIGHTLESS)
+
+    def of(self, unstretched: float) -> Strung:
+        """The line of a length.
+
+        Parameters
+        ----------
+        unstretched : float
+            m.
+
+        Returns
+        -------
+        Strung
+        """
+        return Strung(self.span, self.rise, unstretched, self.stiffness, self.line_mass)
+
+    def to_sag(self, sag: ArrayLike) -> tuple[Array, Array]:
+        """Length and greatest pull of the line whose load hangs so far below the straight line.
+
+        Parameters
+        ----------
+        sag : array_like
+            m.
+
+        Returns
+        -------
+        (array, array)
+            Unstretched length, m, and pull at the higher anchor, N.
+
+        Raises
+        ------
+        CannotBe
+            If no line hangs so.
+        """
+        wanted = np.atleast_1d(np.asarray(sag, dtype=float))
+        found = self._solved(wanted, None)
+        if found is None:
+            raise CannotBe(
+                f"no line hangs {float(wanted.max()):.2f} m deep over {self.span:.2f} m; at most "
+                f"{DEEPEST * self.span:.2f} m of sag is accepted"
+            )
+        return found[2] + found[3], self._pull(found)
+
+    def to_pull(self, pull: float) -> float:
+        """Length of the line that pulls so hard at its higher anchor.
+
+        Parameters
+        ----------
+        pull : float
+            N.
+
+        Returns
+        -------
+        float
+            m, unstretched.
+
+        Raises
+        ------
+        CannotBe
+            If it would hang deeper than is accepted.
+        """
+        least = float(self.to_sag(DEEPEST * self.span)[1][0])
+        found = self._solved(None, np.array([pull])) if pull >= least else None
+        if found is None:
+            raise CannotBe(
+                f"a pull of {pull:.0f} N does not hold the line up over {self.span:.2f} m; at "
+                f"least {least:.0f} N is accepted"
+            )
+        return float(found[2, 0] + found[3, 0])
+
+    def _start(self, sag: Array) -> Array:
+        """The parabola's, as (4, n)."""
+        span = self.span
+        level = max(self.weight / 4 + self.own * span / 8, 1e-9) * span / sag
+        half = np.hypot(span, self.rise) / 2
+        # As deep in the middle as wide: the two halves are as good as straight.
+        long = np.hypot(half, sag) / (1 + level / self.stiffness)
+        upright = self.weight / 2 + self.own * long - level * self.rise / span
+        return np.array([level, upright, long, long])
+
+    def _pull(self, unknown: Array) -> Array:
+        """The greatest, at the higher anchor, N."""
+        level, upright, first, second = unknown
+        if self.rise > 0:
+            upright = upright - self.own * (first + second) - self.weight
+        return np.asarray(np.hypot(level, upright))
+
+    def _solved(self, sag: Array | None, pull: Array | None) -> Array | None:
+        """Level and upright pull and both lengths, (4, n); None where Newton's finds none."""
+        wide = max(self.weight / 4 + self.own * self.span / 8, 1e-9) * self.span
+        unknown = self._start(sag if sag is not None else wide / np.asarray(pull))
+        for _ in range(STEPS):
+            lack, slopes = self._lack(unknown, sag, pull)
+            if float(np.abs(lack).max()) < CLOSE * self.span:
+                return unknown
+            try:
+                step = np.linalg.solve(slopes.transpose(2, 0, 1), -lack.T[:, :, None])[:, :, 0].T
+            except np.linalg.LinAlgError:
+                return None
+            share = step[[0, 2, 3]] / unknown[[0, 2, 3]]
+            slowed = MOST / np.maximum(np.abs(share).max(axis=0), MOST)
+            unknown = unknown + slowed * step
+        return None
+
+    def _lack(self, unknown: Array, sag: Array | None, pull: Array | None) -> tuple[Array, Array]:
+        """What is missing to the four conditions, m, (4, n), and its slopes, (4, 4, n)."""
+        own, stiff = self.own, self.stiffness
+        level, upright, first, second = unknown
+        beside = upright - own * first
+        after, end = beside - self.weight, beside - self.weight - own * second
+        rows = []
+        for top, low, long in ((upright, beside, first), (after, end, second)):
+            high, deep = np.hypot(level, top), np.hypot(level, low)
+            turned = np.arcsinh(top / level) - np.arcsinh(low / level)
+            cross = level * (1 / high - 1 / deep) / own
+            rows.append(
+                (
+                    level * long / stiff + level / own * turned,
+                    (top * long - own * long**2 / 2) / stiff + (high - deep) / own,
+                    long / stiff + (turned - top / high + low / deep) / own,
+                    cross,
+                    long / stiff + (top / high - low / deep) / own,
+                    level / stiff + level / deep,
+                    low / stiff + low / deep,
+                )
+            )
+        none = np.zeros_like(level)
+        (x1, z1, a1, c1, b1, p1, q1), (x2, z2, a2, c2, b2, p2, q2) = rows
+        # The right part starts with what the left one leaves, so it follows the left length too.
+        left_x, right_x = (a1, c1, p1, none), (a2, c2, -own * c2, p2)
+        falls = (c1 + c2, b1 + b2, q1 - own * b2, q2)
+        if sag is not None:
+            last, follows = z1 - (sag - self.rise / 2), (c1, b1, q1, none)
+        else:
+            assert pull is not None
+            whole = self._pull(unknown)
+            risen = self.rise > 0
+            at, by = (end, -own) if risen else (upright, 0.0)
+            # As a length, to weigh as much as the other three.
+            scale = self.span / pull
+            last = (whole - pull) * scale
+            follows = tuple(
+                part * scale
+                for part in (level / whole, at / whole, by * at / whole, by * at / whole)
+            )
+        lack = np.array([x1 - self.span / 2, x2 - self.span / 2, z1 + z2 + self.rise, last])
+        return lack, np.array([left_x, right_x, falls, follows])
+
+    @cached_property
+    def curve(self) -> Curve:
+        """Pull and length over sag, as far as it is looked at."""
+        sags = np.geomspace(DEEPEST / 400, DEEPEST, SAGS) * self.span
+        return Curve(sags, *self.to_sag(sags))
+
+
+@dataclass(frozen=True, eq=False)
+class Curve:
+    """Sag, m, unstretched length, m, and greatest pull, N, of one line, (n,), loosest last."""
+
+    sag: Array
+    unstretched: Array
+    pull: Array
+
+    @cached_property
+    def by_length(self) -> CubicSpline:
+        """Logarithms of sag and of pull over the unstretched length."""
+        rows = np.log(np.stack([self.sag, self.pull], axis=1))
+        return CubicSpline(self.unstretched, rows)
+
+    def pull_of(self, unstretched: ArrayLike) -> Array:
+        """Pull of the line of a length, N.
+
+        Parameters
+        ----------
+        unstretched : array_like
+            m.
+
+        Returns
+        -------
+        array
+        """
+        return np.asarray(np.exp(self.by_length(unstretched)[..., 1]))
+
+    def sag_of(self, unstretched: ArrayLike) -> Array:
+        """Sag of the line of a length, m.
+
+        Parameters
+        ----------
+        unstretched : array_like
+            m.
+
+        Returns
+        -------
+        array
+        """
+        return np.asarray(np.exp(self.by_length(unstretched)[..., 0]))
+
+    def drawn_in(self, loose: float, tight: float, stiffness: float) -> float:
+        """Stretched line that comes off the tightener from loose to tight, the load hung.
+
+        Parameters
+        ----------
+        loose, tight : float
+            Unstretched lengths, m.
+        stiffness : float
+            E A, N.
+
+        Returns
+        -------
+        float
+            m: every unstretched metre is as long as the pull makes it when it comes off.
+        """
+        nodes, shares = np.polynomial.legendre.leggauss(9)
+        lengths = tight + (loose - tight) * (1 + nodes) / 2
+        stretched = 1 + self.pull_of(lengths) / stiffness
+        return float((loose - tight) / 2 * (shares * stretched).sum())
+
+    def crept(
+        self, unstretched: float, by_decade: float, at_pull: float, start: float, end: float
+    ) -> float:
+        """Length after it has hung for a while with its load in the middle.
+
+        It creeps by a share of its length for every tenfold of time, in proportion to the pull,
+        which falls as it slackens.
+
+        Parameters
+        ----------
+        unstretched : float
+            m.
+        by_decade : float
+            Share of the length for a tenfold of time at a stated pull.
+        at_pull : float
+            That pull, N.
+        start, end : float
+            s.
+
+        Returns
+        -------
+        float
+            m, unstretched.
+        """
+        step, longer = float(np.log10(end / start)) / CREEPS, 0.0
+        for _ in range(CREEPS):
+            # The midpoint rule: at two dozen steps it is right to a part in a thousand.
+            half = by_decade * float(self.pull_of(unstretched * (1 + longer))) / at_pull
+            middle = unstretched * (1 + longer + step / 2 * half)
+            longer += step * by_decade * float(self.pull_of(middle)) / at_pull
+        return unstretched * (1 + longer)
+
+
+def advantage(ropes: int, loss: float) -> float:
+    """Pull of a set of pulleys for one of the hand's.
+
+    Parameters
+    ----------
+    ropes : int
+        At the moving block.
+    loss : float
+        Of the pull at every sheave.
+
+    Returns
+    -------
+    float
+        Each rope pulls 1 − loss of the one before it.
+    """
+    return float(sum((1 - loss) ** at for at in range(ropes)))

@@ -1,0 +1,588 @@
+"""The solved cable cam: how the line hangs, the path over the run, what it does to the camera."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+
+from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.catalogue.rows import Ending, LineRow, Section, Sheave, Tightener, Wire
+from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.lazy import kept
+from hazel_lantern.core.load import CentreOfMass
+from hazel_lantern.core.mechanics import line_bounce, line_run, swing
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.mechanics.driving import AIR
+from hazel_lantern.core.mechanics.hung_line import Hung, Strung, hang_at
+from hazel_lantern.core.mechanics.line_bounce import Bounce
+from hazel_lantern.core.mechanics.line_run import Run
+from hazel_lantern.core.mechanics.stringing import DEEPEST, Stringing
+from hazel_lantern.core.rigs.answer import Answer
+from hazel_lantern.core.rigs.cable.model import CableDesign
+from hazel_lantern.core.shot import Fly
+
+Array = NDArray[np.float64]
+#: Marks of a run by gravity, and places that its speed is worked out at.
+MARKS, PLACES = 45, 161
+#: A trolley ends so far past its outer wheels, m; so near an anchor nothing runs.
+PAST, NEAREST = 0.05, 0.05
+
+
+@dataclass(frozen=True)
+class Rows:
+    """The catalogue rows a cable cam is made of."""
+
+    line: LineRow
+    ends: tuple[Ending, Ending]
+    tightener: Tightener
+    wheel: Sheave
+    tow: Wire
+    tether: Wire
+    posts: tuple[Section, Section]
+    guys: tuple[LineRow, LineRow]
+
+
+@dataclass(frozen=True, eq=False)
+class Course:
+    """The move at its marks: s, and place along the span from the left anchor, m, with rates."""
+
+    times: Array
+    place: Array
+    speed: Array
+    acceleration: Array
+
+
+class Swing(NamedTuple):
+    """What the camera does below the trolley over the move, rad and s.
+
+    ``start`` and ``stop`` are what it goes on swinging with after the first ramp and at the end.
+    """
+
+    times: Array
+    lean: Array
+    most: float
+    start: float
+    stop: float
+    lifts: bool
+
+
+@dataclass(frozen=True, eq=False)
+class CableAnswer(Answer[CableDesign]):
+    """The physics of a cable cam.
+
+    Places count from the left anchor along the level; heights from the datum that the ground at
+    either anchor is given over.
+    """
+
+    @kept
+    def rows(self) -> Rows:
+        """Rows of the catalogue."""
+        design, row, line = self.design, self.case.row, self.design.line
+        ends = design.left, design.right
+        return Rows(
+            row("lines", line.row),
+            (row("endings", line.left), row("endings", line.right)),
+            row("tighteners", line.tightener),
+            row("sheaves", design.trolley.wheel),
+            row("wires", design.tow.line),
+            row("wires", design.tether.row),
+            (row("sections", ends[0].post), row("sections", ends[1].post)),
+            (row("lines", ends[0].guy), row("lines", ends[1].guy)),
+        )
+
+    def looked_up(self) -> CableAnswer:
+        """With all that cannot be said at once."""
+        super().looked_up()
+        move, span = self.move, self.design.line.span
+        if move.start + move.distance > span - NEAREST:
+            raise CannotBe(
+                f"the flight ends {move.start + move.distance:.2f} m from the left anchor and the "
+                f"line is {span:.2f} m long; at most {span - NEAREST:.2f} m is accepted"
+            )
+        _ = self.strung
+        return self
+
+    @property
+    def move(self) -> Fly:
+        """The move."""
+        move = self.shot.move
+        assert isinstance(move, Fly)
+        return move
+
+    @kept
+    def centre(self) -> CentreOfMass:
+        """Of all that is carried, from the screw."""
+        return self.load.centre()
+
+    @kept
+    def wheels_mass(self) -> float:
+        """Of all wheels, kg."""
+        return self.rows.wheel.mass * self.wheels
+
+    @property
+    def wheels(self) -> int:
+        """On all lines."""
+        return self.design.trolley.wheels * self.design.lines
+
+    @kept
+    def mass(self) -> float:
+        """Of trolley and camera, kg."""
+        return self.centre.mass + self.design.trolley.mass + self.wheels_mass
+
+    @property
+    def weight(self) -> float:
+        """Of trolley and camera, N."""
+        return self.mass * GRAVITY
+
+    @kept
+    def stringing(self) -> Stringing:
+        """The line that is made tight; of twin lines both."""
+        design, row, count = self.design, self.rows.line, self.design.lines
+        return Stringing(
+            design.line.span,
+            design.rise,
+            count * row.axial_stiffness,
+            count * row.line_mass,
+            self.weight,
+        )
+
+    @kept
+    def strung(self) -> Strung:
+        """The line as it is tightened."""
+        line, own = self.design.line, self.stringing
+        if line.tight_by == "pull":
+            return own.of(own.to_pull(line.pull * self.design.lines))
+        return own.of(float(own.to_sag(line.sag)[0][0]))
+
+    @kept
+    def middle(self) -> Hung:
+        """With the trolley in the middle of the span."""
+        return hang_at(self.strung, self.weight, np.array([self.design.line.span / 2]))
+
+    @property
+    def sag(self) -> float:
+        """Of the trolley below the straight line, in the middle of the span, m."""
+        return float(self.middle.depth[0])
+
+    @property
+    def pull(self) -> float:
+        """Of one line at its higher anchor, the trolley in the middle, N."""
+        return float(self.middle.pull[0]) / self.design.lines
+
+    @property
+    def sense(self) -> int:
+        """1 to the right, −1 to the left."""
+        return self.move.sense
+
+    @property
+    def ends(self) -> tuple[float, float]:
+        """Where the flight begins and where it ends, m."""
+        left, right = self.move.start, self.move.start + self.move.distance
+        return (left, right) if self.sense > 0 else (right, left)
+
+    @property
+    def by_gravity(self) -> bool:
+        """Whether nothing tows it."""
+        return self.design.tow.kind == "gravity"
+
+    @kept
+    def rolling(self) -> float:
+        """Rolling resistance, as a share of its weight."""
+        return self.design.trolley.rolling or self.rows.wheel.rolling_resistance
+
+    @kept
+    def swept(self) -> Hung:
+        """From the start of the flight on to the far anchor, the way it flies."""
+        first = self.ends[0]
+        far = self.design.line.span - NEAREST if self.sense > 0 else NEAREST
+        # The end of the flight is one of them: what is asked of it is not interpolated.
+        upto = max(int(PLACES * self.move.distance / abs(far - first)), 41)
+        rest = max(PLACES - upto, 8)
+        there = np.linspace(first, self.ends[1], upto)
+        return hang_at(
+            self.strung, self.weight, np.append(there, np.linspace(self.ends[1], far, rest)[1:])
+        )
+
+    @property
+    def till_end(self) -> int:
+        """Which of the places swept is the end of the flight."""
+        return int(np.abs(self.swept.load[0] - self.ends[1]).argmin())
+
+    @kept
+    def run(self) -> Run:
+        """Let go at the start of the flight, on beyond its end as far as there is line."""
+        x, up = self.swept.load
+        return line_run.coasted(
+            x,
+            up,
+            self.swept.energy,
+            self.mass,
+            self.rolling,
+            self.design.trolley.drag_area,
+            self.design.tow.start,
+        )
+
+    @property
+    def stalls(self) -> float | None:
+        """Where by gravity it comes to a stand before the end of the flight, m."""
+        run, end = self.run, self.till_end
+        if run.reached >= run.way[end] - 1e-9:
+            return None
+        return float(np.interp(run.reached, run.way, self.swept.load[0]))
+
+    @kept
+    def course(self) -> Course:
+        """The move at its marks: paced where it is towed, else as it rolls."""
+        move, first = self.move, self.ends[0]
+        if not self.by_gravity:
+            times, motion = self.shot.pace.marked(move.distance)
+            sense = self.sense
+            return Course(
+                times,
+                first + sense * motion.place,
+                sense * motion.speed,
+                sense * motion.acceleration,
+            )
+        return self._rolled()
+
+    def _rolled(self) -> Course:
+        run, end = self.run, self.till_end
+        x, way = self.swept.load[0], run.way
+        upto = min(float(way[end]), run.reached)
+        if upto <= 1e-6:
+            # It does not roll at all: it stands where it is let go.
+            times = np.linspace(0.0, self.shot.pace.duration, MARKS)
+            none = np.zeros(MARKS)
+            return Course(times, np.full(MARKS, self.ends[0]), none, none)
+        # Even in the way at rest's end and start: the root of the way goes with the time there.
+        going = upto * (1 - np.cos(np.linspace(0, np.pi, MARKS))) / 2
+        last = int(np.searchsorted(way, upto - 1e-9))
+        squares = np.interp(going, np.append(way[:last], upto), self._squares(last, upto))
+        speeds = np.sqrt(np.maximum(squares, 0.0))
+        steps = np.diff(going)
+        times = np.append(0.0, np.cumsum(2 * steps / np.maximum(speeds[1:] + speeds[:-1], 1e-6)))
+        level = np.interp(going, way, x)
+        slope = np.gradient(level, going)
+        rate = np.gradient(squares, going) / 2
+        return Course(times, level, speeds * slope, rate * slope)
+
+    def _squares(self, last: int, upto: float) -> Array:
+        """Squares of the speed along the run, the last one at its end."""
+        run = self.run
+        stops = abs(upto - run.reached) < 1e-9 and run.stalls
+        end = 0.0 if stops else float(np.interp(upto, run.way, run.speed**2))
+        return np.append(run.speed[:last] ** 2, end)
+
+    @kept
+    def hung(self) -> Hung:
+        """With the trolley at every mark."""
+        return hang_at(self.strung, self.weight, self.course.place)
+
+    @kept
+    def line_up(self) -> Array:
+        """Of the line at the trolley over the datum, m."""
+        left = self.design.left
+        return np.asarray(left.ground + left.height + self.hung.load[1])
+
+    @property
+    def screw_down(self) -> float:
+        """Of the camera's screw below the line, m."""
+        return self.design.trolley.drop + self.centre.up
+
+    @kept
+    def lens_up(self) -> Array:
+        """Of the lens over the datum at every mark, m."""
+        return self.line_up - self.screw_down + self.load.lens_axis
+
+    @kept
+    def lowest(self) -> float:
+        """Of camera and trolley below the line, m."""
+        low = min((item.up - item.height / 2 for item in self.load.items), default=0.0)
+        return self.screw_down - min(low, self.centre.up)
+
+    @kept
+    def camera_top(self) -> float:
+        """Of what is carried below the line, m."""
+        return self.screw_down - self.load.top
+
+    @property
+    def half_length(self) -> float:
+        """From the trolley's middle to its end, m."""
+        return self.design.trolley.wheelbase / 2 + PAST
+
+    @kept
+    def slope(self) -> Array:
+        """What it climbs to the right at every mark, rad: between its wheels."""
+        return self.hung.slope
+
+    @kept
+    def path_slope(self) -> Array:
+        """Of the trolley's path up to the right at every mark, rad."""
+        x, up = self.swept.load
+        order = np.argsort(x)
+        slopes = np.arctan(np.gradient(up[order], x[order]))
+        return np.asarray(np.interp(self.course.place, x[order], slopes))
+
+    @kept
+    def top(self) -> float:
+        """The greatest speed, m/s."""
+        return float(np.abs(self.course.speed).max())
+
+    @kept
+    def end_speed(self) -> float:
+        """With which it comes to its stop, m/s: as it rolls, or its greatest if the tow slips."""
+        if self.by_gravity:
+            return float(abs(self.course.speed[-1]))
+        return self.top
+
+    @property
+    def end_slope(self) -> float:
+        """What it climbs at the end of the flight the way it goes, rad."""
+        return float(self.sense * self.hung.slope[-1])
+
+    @kept
+    def stopping(self) -> tuple[float, float]:
+        """How far it goes into its stop, m, and how hard it is stopped, m/s²."""
+        stops, speed, mass = self.design.stops, self.end_speed, self.mass
+        helps = self.weight * math.sin(self.end_slope)
+        moving = mass * speed**2 / 2
+        if stops.kind == "nothing":
+            return math.inf, 0.0
+        if stops.kind == "bumper":
+            # ½ m v² − W sin a x = ½ k x²
+            far = -helps + math.sqrt(helps**2 + 2 * stops.stiffness * moving)
+            far /= stops.stiffness
+            return far, abs(stops.stiffness * far + helps) / mass
+        hold = stops.brake + helps
+        if hold <= 0:
+            return math.inf, 0.0
+        # A magnetic brake holds with its speed: over twice the way.
+        twice = 2.0 if stops.kind == "magnetic brake" else 1.0
+        return twice * moving / hold, hold / mass
+
+    @property
+    def stop_room(self) -> float:
+        """From the end of the flight to the anchor, past the trolley's own end, m."""
+        end = self.ends[1]
+        left = self.design.line.span - end if self.sense > 0 else end
+        return max(left - self.half_length, 0.0)
+
+    @kept
+    def stiffening(self) -> float:
+        """What a wheelbase on a taut line holds upright, as a share of what the weight does."""
+        trolley, level = self.design.trolley, float(self.hung.level.min())
+        if trolley.mount != "rigid" or trolley.wheels < 2 or self.mass <= 0:
+            return 0.0
+        return level * trolley.wheelbase / (self.weight * trolley.drop)
+
+    @property
+    def one_swing(self) -> float:
+        """Of the camera below the trolley, to and fro, s."""
+        return swing.period(self.design.trolley.drop, self.stiffening)
+
+    @kept
+    def swing(self) -> Swing:
+        """Of the camera below the trolley; on its wheels it is stiff until one of them lifts."""
+        found = self._swung(self.stiffening)
+        level = float(self.hung.level.max())
+        if self.stiffening and found.most > self.weight / (2 * level):
+            return self._swung(0.0)._replace(lifts=True)
+        return found
+
+    @property
+    def pieces(self) -> tuple[float, ...]:
+        """Times between which its acceleration does not jump, s."""
+        pace = self.shot.pace
+        if self.by_gravity:
+            return 0.0, float(self.course.times[-1])
+        if pace.ease == "smooth":
+            return 0.0, pace.duration
+        return 0.0, pace.ease_in, pace.duration - pace.ease_out, pace.duration
+
+    def _swung(self, stiffening: float) -> Swing:
+        course, pieces = self.course, self.pieces
+        if self.by_gravity:
+            end, hard = float(course.times[-1]), self.stopping[1]
+            lasts = self.end_speed / hard if hard > 0 else 0.0
+            if lasts > 1e-6 and math.isfinite(self.stopping[0]):
+                pieces = (*pieces, end + lasts)
+
+            def given(times: Array) -> Array:
+                rolled = np.interp(times, course.times, course.acceleration)
+                return np.where(times > end, -self.sense * hard, rolled)
+
+        else:
+            distance = self.move.distance
+
+            def given(times: Array) -> Array:
+                return self.sense * self.shot.pace.motion(distance, times).acceleration
+
+        drop = self.design.trolley.drop
+        times, lean, left = swing.swung(drop, pieces, given, stiffening)
+        started = (
+            int(np.searchsorted(times, pieces[1] - 1e-9)) if len(pieces) > 2 else len(left) - 1
+        )
+        return Swing(
+            times,
+            lean,
+            float(np.abs(lean).max()),
+            float(left[min(started, len(left) - 1)]),
+            float(left[-1]),
+            False,
+        )
+
+    @kept
+    def swing_px(self) -> float:
+        """Of the picture after start or stop, px."""
+        left = max(self.swing.start, self.swing.stop)
+        shifts = self.design.trolley.drop * math.sin(min(left, math.pi / 2)) / self.distance
+        turns = 0.0 if self.design.trolley.mount == "stabilised" else math.tan(min(left, 1.4))
+        return self.focal_px * (turns + shifts)
+
+    @property
+    def distance(self) -> float:
+        """From the lens to its subject in the middle of the flight, m."""
+        return float(self.shot.subject.distance)
+
+    @kept
+    def leans(self) -> Array:
+        """Of the camera along the line at every mark, rad: nose up to the right."""
+        trolley = self.design.trolley
+        swung = np.interp(self.course.times, self.swing.times, self.swing.lean)
+        if trolley.mount == "rigid" and not self.swing.lifts:
+            return np.asarray(self.slope + swung)
+        if trolley.mount == "stabilised":
+            # It takes what is within its range, and no more.
+            return np.asarray(np.sign(swung) * np.maximum(np.abs(swung) - trolley.range, 0.0))
+        return np.asarray(swung)
+
+    @kept
+    def jolt(self) -> Bounce:
+        """What letting go of a hand's push does where the line gives most."""
+        return line_bounce.bounced(self.hung, self.settings.hand_push, self.mass)
+
+    @property
+    def bounce(self) -> tuple[float, float]:
+        """Of the trolley on its line."""
+        return self.jolt.frequency, self.design.trolley.damping
+
+    @property
+    def gives(self) -> float:
+        """Of the line under the trolley, m/N."""
+        return self.jolt.height / max(self.settings.hand_push, 1e-9)
+
+    def blown(self, wind: float) -> tuple[float, float]:
+        """What wind from the side does: the line aside, m, and the camera's roll, rad.
+
+        Parameters
+        ----------
+        wind : float
+            m/s.
+
+        Returns
+        -------
+        (float, float)
+        """
+        design, row, span = self.design, self.rows.line, self.design.line.span
+        pressure = AIR * wind**2 / 2
+        along = pressure * 1.2 * row.diameter * design.lines
+        pushed = pressure * design.trolley.drag_area
+        x, level = self.course.place, self.hung.level
+        aside = x * (span - x) * (along / 2 + pushed / span) / level
+        return float(aside.max()), self.rolled(pushed, 0.0)
+
+    def rolled(self, pushed: float, off: float) -> float:
+        """Roll of what hangs below the line under a push from the side and a mass off centre.
+
+        On one line it hangs as a pendulum; on two, what gives under one and rises under the other
+        holds it as well.
+
+        Parameters
+        ----------
+        pushed : float
+            N.
+        off : float
+            m.
+
+        Returns
+        -------
+        float
+            rad.
+        """
+        drop = self.design.trolley.drop
+        turning = pushed * drop + self.centre.mass * GRAVITY * off
+        stiff = self.weight * drop
+        if self.design.lines == 1:
+            return math.atan2(turning, stiff)
+        stiff += self.design.line.spacing**2 / (4 * max(self.gives, 1e-12))
+        return turning / stiff
+
+    @kept
+    def windy(self) -> tuple[float, float]:
+        """In the wind that is given: the line aside, m, and the camera's roll, rad."""
+        return self.blown(self.design.around.wind)
+
+    @kept
+    def strip(self) -> float:
+        """Half of the corridor that nobody may stand in, m."""
+        drop, (aside, roll) = self.design.trolley.drop, self.windy
+        leans = min(abs(roll) + self.swing.most, math.pi / 2)
+        return self.design.trolley.width / 2 + aside + drop * math.sin(leans)
+
+    @kept
+    def length(self) -> float:
+        """Of the line as it hangs between its anchors, m."""
+        return float(self.hung.stretched.max())
+
+    @property
+    def near_people(self) -> bool:
+        """Whether people may be below."""
+        below = any(one.kind == "person" for one in self.design.around.beneath)
+        return self.settings.over_people or below
+
+    @kept
+    def ground(self) -> tuple[Array, Array]:
+        """Places, m, and heights of the ground over the datum, m, from anchor to anchor."""
+        design = self.design
+        points = {0.0: design.left.ground, design.line.span: design.right.ground}
+        points |= {one.at: one.height for one in design.around.profile}
+        places = sorted(points)
+        return np.array(places), np.array([points[at] for at in places])
+
+    def ground_at(self, places: Array | float) -> Array:
+        """Height of the ground at places, m over the datum."""
+        return np.asarray(np.interp(places, *self.ground))
+
+    @kept
+    def loose(self) -> float:
+        """Unstretched length before it is tightened, m."""
+        sag = min(max(self.design.line.loose, self.sag), DEEPEST * self.design.line.span)
+        return max(float(self.stringing.to_sag(sag)[0][0]), self.strung.unstretched)
+
+    @kept
+    def axis(self) -> Axis:
+        """The flight along the span."""
+        course, sense = self.course, self.sense
+        rolls = self.rolling * self.weight * np.cos(self.path_slope)
+        air = AIR * self.design.trolley.drag_area / 2 * course.speed**2
+        towed = () if self.by_gravity else ("belt loop", "line and spool", "friction roller")
+        return Axis(
+            name="along the span",
+            kind="length",
+            place=course.place,
+            speed=course.speed,
+            acceleration=course.acceleration,
+            resisting={
+                "rolling": sense * rolls,
+                "slope": self.weight * np.sin(self.slope),
+                "air": sense * air,
+            },
+            inertia=self.mass,
+            pixels=0.0 if self.along else self.focal_px / self.distance,
+            friction=frozenset({"rolling"}),
+            last=towed,
+        )

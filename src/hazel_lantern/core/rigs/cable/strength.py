@@ -1,0 +1,165 @@
+"""What line, ends, tightener and anchors carry, against what they hold."""
+
+from __future__ import annotations
+
+import math
+from typing import NamedTuple
+
+from hazel_lantern.core.mechanics.anchoring import Shares, shared
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.mechanics.stringing import advantage
+from hazel_lantern.core.rigs.cable.answer import CableAnswer
+
+#: Breaking strength over the working pull: wire, fibre and webbing, and near people.
+WIRE, FIBRE, NEAR_PEOPLE = 5.0, 7.0, 10.0
+#: A guess counts for half; a test holds twice the working pull.
+GUESSED, TESTED = 0.5, 2.0
+#: How a guy is ended, of its strength.
+GUY_ENDS = 0.8
+#: Creep is counted from one minute to one hour, s.
+FIRST, LAST = 60.0, 3600.0
+SIDES = ("left", "right")
+#: Who has to look at what the application cannot see.
+WHO = (
+    "A competent rigger has to look at it, and local rules come first; nothing said here stands in "
+    "for that."
+)
+
+
+def asked_factor(answer: CableAnswer) -> float:
+    """What the breaking strength must be times the working pull."""
+    kind = WIRE if answer.rows.line.kind == "steel wire rope" else FIBRE
+    return max(kind, NEAR_PEOPLE) if answer.near_people else kind
+
+
+def greatest_pull(answer: CableAnswer) -> float:
+    """Of one line, at rest, over the run, N."""
+    return float(answer.hung.pull.max()) / answer.design.lines
+
+
+def weakest_end(answer: CableAnswer) -> float:
+    """Share of the line's strength that its weaker end leaves; nought for one that does not fit."""
+    row = answer.rows.line
+    return min(one.efficiency if one.ends(row.kind) else 0.0 for one in answer.rows.ends)
+
+
+def factor(answer: CableAnswer) -> float:
+    """Breaking strength at the weaker end over the greatest pull with the dynamic factor."""
+    asked = greatest_pull(answer) * answer.design.line.dynamic
+    return answer.rows.line.breaking * weakest_end(answer) / asked
+
+
+class Tightened(NamedTuple):
+    """What the tightener of one line does: m, and N; the sag and pull an hour later."""
+
+    travel: float
+    hand: float
+    share: float
+    crept: tuple[float, float]
+    colder: tuple[float, float]
+    warmer: tuple[float, float]
+
+
+def tightened(answer: CableAnswer) -> Tightened:
+    """Travel and hand's force, what an hour's creep takes, what cold and warmth do."""
+    row, tool, curve = answer.rows.line, answer.rows.tightener, answer.stringing.curve
+    line, count = answer.strung, answer.design.lines
+    length = line.unstretched
+
+    def at(unstretched: float) -> tuple[float, float]:
+        return float(curve.sag_of(unstretched)), float(curve.pull_of(unstretched)) / count
+
+    gains = advantage(tool.ropes, tool.loss) if tool.ropes else tool.advantage
+    weather = answer.design.line.weather * row.expansion
+    later = curve.crept(length, row.creep, row.creep_pull * count, FIRST, LAST)
+    greatest = greatest_pull(answer)
+    return Tightened(
+        travel=curve.drawn_in(answer.loose, length, line.stiffness),
+        hand=greatest / gains,
+        share=greatest * answer.design.line.dynamic / tool.working,
+        crept=at(later),
+        colder=at(length * (1 - weather)),
+        warmer=at(length * (1 + weather)),
+    )
+
+
+class Held(NamedTuple):
+    """One anchor: what pulls at it, and the most used of what holds it.
+
+    Attributes
+    ----------
+    side : str
+    level, down : float
+        The greatest static pull, level and downwards, N.
+    shares : Shares
+        Of post and guy, at rest.
+    by : str
+        What is most used.
+    share : float
+        Of it, with the dynamic factor and what is known of its strength.
+    doubt : str
+        Why it cannot burn better than tight; nothing where there is no reason.
+    """
+
+    side: str
+    level: float
+    down: float
+    shares: Shares
+    by: str
+    share: float
+    doubt: str
+
+
+def held(answer: CableAnswer, side: str) -> Held:
+    """An anchor under the greatest pull of the run."""
+    at = SIDES.index(side)
+    anchor = getattr(answer.design, side)
+    level, down = float(answer.hung.level.max()), float(answer.hung.end_upright[at].max())
+    pull, shake = math.hypot(level, down), answer.design.line.dynamic
+    posted = anchor.kind in ("driven post", "frame with base")
+    section = answer.rows.posts[at]
+    material = answer.workshop.catalogue.material_of(section)
+    row = answer.rows.guys[at]
+    shares = shared(
+        level,
+        anchor.height,
+        material.modulus * section.properties.effective_moment if posted else math.inf,
+        anchor.soil if anchor.kind == "driven post" else math.inf,
+        row.axial_stiffness if anchor.guyed and posted else 0.0,
+        anchor.guy_angle,
+        posted and anchor.guyed and anchor.foot == "on a pin",
+    )
+    used = {"strap or plate": pull / anchor.eye}
+    if anchor.kind in ("tree", "driven post"):
+        used["foot"] = shares.moment / anchor.holds
+    if anchor.kind == "frame with base":
+        stood = anchor.mass * GRAVITY
+        used["tipping"] = shares.moment / (stood * anchor.reach)
+        used["sliding"] = level * (1 - shares.guy) / (stood * anchor.grip)
+    if anchor.kind == "vehicle hitch":
+        used["sliding"] = level / (anchor.mass * GRAVITY * anchor.grip)
+        if not anchor.wedged:
+            used["rolling away"] = 9.99
+    # What a test or a guess says is of the ground and of what stands in it.
+    doubtful: tuple[str, ...] = ("foot", "tipping", "sliding", "strap or plate")
+    doubt, known = "", 1.0
+    if anchor.known == "tested":
+        logged = {one.measure: one.value for one in getattr(answer.case.setup, "log", ())}
+        test = logged.get(f"test-{side}", 0.0)
+        used = {"test": TESTED * pull / test if test else 9.99}
+        shake, doubtful = 1.0, ()
+    elif anchor.known == "guessed" or not anchor.by.strip():
+        doubt, known = "its strength is a guess", GUESSED
+    used = {
+        what: share * (shake / known if what in doubtful else 1.0) for what, share in used.items()
+    }
+    if posted:
+        stress = shares.moment / section.properties.modulus
+        used["post"] = stress * answer.design.line.dynamic / material.working_stress
+    if shares.guy:
+        holds = row.breaking * GUY_ENDS / asked_factor(answer)
+        used["guy"] = shares.pull * answer.design.line.dynamic / holds
+    by = max(used, key=lambda what: used[what])
+    if answer.near_people:
+        doubt = "people are near" if not doubt else f"{doubt} and people are near"
+    return Held(side, level, down, shares, by, min(used[by], 9.99), doubt)
