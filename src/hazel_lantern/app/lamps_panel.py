@@ -192,6 +192,11 @@ class LampDetail(QWidget):
             self._progress.hide()
             self._mend_note.setText("It holds; nothing to mend.")
             return
+        if lamp.on_site:
+            self.worker.cancel()
+            self._progress.hide()
+            self._mend_note.setText(lamp.on_site)
+            return
         self._mend_note.setText("Looking for mends…")
         self._progress.setValue(0)
         self._progress.show()

@@ -65,7 +65,11 @@ def settle(case: Case[Any], rounds: int = 10) -> Case[Any]:
         ]
         if not open_lamps:
             break
-        target = max(open_lamps, key=lambda lamp: (lamp.state.badness, lamp.fraction()))
+        # What it costs is known once the rest is settled.
+        target = max(
+            open_lamps,
+            key=lambda lamp: (lamp.spec.kind != "money", lamp.state.badness, lamp.fraction()),
+        )
         offers = [
             mend
             for mend in find(target.id, case, most=30)

@@ -122,6 +122,8 @@ class Lamp:
         False when the design has nothing of the kind to check.
     stale : bool
         Whether it is still that of the design a moment ago, while something is dragged.
+    on_site : str
+        What has to be done where it stands; nothing that is set here mends it.
     """
 
     id: str
@@ -136,6 +138,7 @@ class Lamp:
     working: Callable[[Style], Working]
     applies: bool = True
     stale: bool = False
+    on_site: str = ""
 
     def reading(self, style: Style) -> str:
         """Value against limit, in words."""
@@ -204,6 +207,8 @@ class Found:
         Whether it is that of the design a moment ago.
     at_best : State
         What it cannot burn better than, for a reason that the value does not show.
+    on_site : str
+        As of `Lamp`.
     """
 
     trace: Array | float
@@ -215,6 +220,7 @@ class Found:
     over_move: Array | None = None
     stale: bool = False
     at_best: State = State.HOLDS
+    on_site: str = ""
 
 
 def not_at_stake(
@@ -305,6 +311,7 @@ class Check:
             working=found.working,
             applies=found.applies,
             stale=found.stale,
+            on_site=found.on_site,
         )
 
 

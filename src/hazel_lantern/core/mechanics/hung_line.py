@@ -14,22 +14,21 @@ from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.interpolate import CubicSpline
 
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.mechanics.constants import GRAVITY
 
 Array = NDArray[np.float64]
 #: Steps of Newton's, and halvings of one: from any start a few dozen do.
-STEPS, HALVINGS = 80, 40
+STEPS, HALVINGS = 60, 20
 #: What may be missing in the anchors' distance, as a share of it; a step that no longer counts.
-CLOSE, SETTLED = 1e-12, 1e-13
+CLOSE, SETTLED, PLACED = 1e-12, 1e-13, 1e-11
 #: How long beside the straight way a line may be, unstretched: looser it lies on the ground.
 LOOSEST = 3.0
 #: Unstretched it is no shorter than this share of the straight way: no line stretches so far.
 SHORTEST = 0.3
-#: Grips that the place of the load is interpolated over.
-GRIPS = 49
+#: Rounds of a start's cubic; steps in which a good start is done.
+CUBIC, QUICK = 6, 12
 #: As good as no weight, N/m.
 WEIGHTLESS = 1e-6
 
@@ -215,7 +214,7 @@ def hang(
             f"at most {LOOSEST * line.chord:.2f} m is accepted"
         )
     place = np.clip(np.asarray(places, dtype=float), 0.0, line.unstretched)
-    level, upright = near or _first(line, weight, place)
+    level, upright = near or _first(line, weight, place / line.unstretched * line.span)
     found = _lack(line, weight, place, level, upright)
     for _ in range(STEPS):
         worth, (off_x, off_down), (hh, hv, vv) = found
@@ -260,17 +259,50 @@ def hang_at(line: Strung, weight: float, along: Array) -> Hung:
     CannotBe
         As `hang`.
     """
-    # Near the ends the place changes quickest with the grip: the cosine puts more of them there.
-    turned = np.linspace(0.0, np.pi, GRIPS)
-    sweep = hang(line, weight, line.unstretched * (1 - np.cos(turned)) / 2)
-    reached = np.maximum.accumulate(sweep.load[0] + 1e-12 * np.arange(GRIPS))
-    rows = np.stack([sweep.place, np.log(sweep.level), sweep.upright], axis=1)
-    spline = CubicSpline(reached, rows)
-    place, level, upright = spline(along).T
-    found = hang(line, weight, place, (np.exp(level), upright))
-    # The spline misses by little: its slope puts that right.
-    better = found.place + (along - found.load[0]) * spline(along, 1)[:, 0]
-    return hang(line, weight, better, (found.level, found.upright))
+    along = np.asarray(along, dtype=float)
+    level, upright = _first(line, weight, along)
+    # The left part is as long as it is steep, but for its stretch.
+    place = along * np.hypot(1, upright / level) / (1 + level / line.stiffness)
+    place = np.clip(place, 0.0, line.unstretched)
+    found = _placed(line, weight, along, Hung(line, weight, place, level, upright), QUICK)
+    if found is not None:
+        return found
+    slow = hang(line, weight, line.unstretched * np.clip(along / line.span, 0.0, 1.0))
+    found = _placed(line, weight, along, slow, STEPS)
+    assert found is not None, "a line that hangs has its load somewhere"
+    return found
+
+
+def _placed(line: Strung, weight: float, along: Array, start: Hung, steps: int) -> Hung | None:
+    """With the grip a third unknown: where the load comes to lie is the third condition."""
+    place, level, upright, own = start.place, start.level, start.upright, start.own
+    stiff = line.stiffness
+    for _ in range(steps):
+        _, (off_x, off_down), (hh, hv, vv) = _lack(line, weight, place, level, upright)
+        beside = upright - own * place
+        after = beside - weight
+        high, left, right = np.hypot(level, np.array([upright, beside, after]))
+        turned = np.arcsinh(upright / level) - np.arcsinh(beside / level)
+        off = level * place / stiff + level / own * turned - along
+        lack = np.array([off, off_x, off_down])
+        if float(np.abs(lack).max()) < PLACED * line.chord:
+            return Hung(line, weight, place, level, upright)
+        x_h = place / stiff + (turned - upright / high + beside / left) / own
+        x_v = level * (1 / high - 1 / left) / own
+        x_s = level / stiff + level / left
+        # The grip's step by the first condition, put into the other two.
+        p = level * (1 / left - 1 / right) / x_s
+        q = (weight / stiff + beside / left - after / right) / x_s
+        a, b, c, d = hh - p * x_h, hv - p * x_v, hv - q * x_h, vv - q * x_v
+        lack_x, lack_down = off_x - p * off, off_down - q * off
+        det = a * d - b * c
+        step_h = (b * lack_down - d * lack_x) / det
+        step_v = (c * lack_x - a * lack_down) / det
+        step_s = -(off + x_h * step_h + x_v * step_v) / x_s
+        slowed = np.minimum(1.0, 0.5 * level / np.maximum(np.abs(step_h), 1e-300))
+        level, upright = level + slowed * step_h, upright + slowed * step_v
+        place = np.clip(place + slowed * step_s, 0.0, line.unstretched)
+    return None
 
 
 def _lack(
@@ -299,18 +331,30 @@ def _over(ends: Array) -> Array:
     return np.asarray(ends[0] - ends[1] + ends[2] - ends[3])
 
 
-def _first(line: Strung, weight: float, place: Array) -> tuple[Array, Array]:
-    """A start: the pull of a shallow line with this much length to spare, or of its stretch."""
-    whole = weight + line.line_mass * GRAVITY * line.unstretched
-    slack = max(line.unstretched / line.chord - 1, 0.0)
-    share = np.clip(place / line.unstretched, 0.02, 0.98)
-    # Of a light line the load's depth is the span times the root of twice slack and shares.
-    deep = np.sqrt(2 * slack * share * (1 - share)) * line.span
-    taut = (max(whole, 1e-9) / (16 * line.stiffness)) ** (1 / 3) * line.span
-    pull = max(whole, 1e-6) * line.span * share * (1 - share) / np.maximum(deep, taut)
-    pull = np.maximum(pull, line.stiffness * (1 - line.unstretched / line.chord))
-    upright = weight * (1 - share) + line.line_mass * GRAVITY * line.unstretched / 2
-    return pull, upright - pull * line.rise / line.span
+def _first(line: Strung, weight: float, along: Array) -> tuple[Array, Array]:
+    """A start: the shallow line's cubic for the level pull, its load at level distances.
+
+    What the load and the line's weight lengthen it by is its slack and its stretch:
+    a / H² = b + k H (Irvine, chapter 2, with the chord's slope).
+    """
+    chord, span = line.chord, line.span
+    slant = span / chord
+    own = max(line.line_mass * GRAVITY, WEIGHTLESS) / slant
+    x = np.clip(along, 1e-3 * span, (1 - 1e-3) * span)
+    bent = weight**2 * x * (span - x) / span + weight * own * x * (span - x) + own**2 * span**3 / 12
+    a, b = slant**3 * bent / 2, line.unstretched - chord
+    k = line.unstretched / (line.stiffness * slant)
+    pull = np.cbrt(a / k)
+    if b > 0:
+        slack = np.sqrt(a / b)
+        pull = pull * slack / (pull + slack)
+    else:
+        pull = np.maximum(pull, -b / k)
+    for _ in range(CUBIC):
+        off, slope = a / pull**2 - b - k * pull, -2 * a / pull**3 - k
+        pull = np.maximum(pull - off / slope, 0.3 * pull)
+    upright = weight * (1 - along / span) + own * span / 2
+    return pull, upright - pull * line.rise / span
 
 
 def _reach(

@@ -7,15 +7,16 @@ lengths left and right of a load in the middle of the span.  Source: as of `hung
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
+from scipy.integrate import cumulative_simpson
 from scipy.interpolate import CubicSpline
 
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.mechanics.hung_line import WEIGHTLESS, Strung
+from hazel_lantern.core.mechanics.hung_line import WEIGHTLESS, Hung, Strung
 
 Array = NDArray[np.float64]
 #: Steps of Newton's; the most by which one changes a pull or a length, as a share; what may be
@@ -23,8 +24,8 @@ Array = NDArray[np.float64]
 STEPS, MOST, CLOSE = 60, 0.5, 1e-11
 #: Sags of a curve, and the deepest, as a share of the span: deeper ones pull harder again.
 SAGS, DEEPEST = 17, 0.3
-#: Steps of the logarithm of time while it creeps.
-CREEPS = 24
+#: Lengths that it creeps through.
+CREEPS = 101
 
 
 @dataclass(frozen=True)
@@ -86,17 +87,31 @@ class Stringing:
         CannotBe
             If no line hangs so.
         """
-        wanted = np.atleast_1d(np.asarray(sag, dtype=float))
-        found = self._solved(wanted, None)
-        if found is None:
-            raise CannotBe(
-                f"no line hangs {float(wanted.max()):.2f} m deep over {self.span:.2f} m; at most "
-                f"{DEEPEST * self.span:.2f} m of sag is accepted"
-            )
+        found = self._to_sag(np.atleast_1d(np.asarray(sag, dtype=float)))
         return found[2] + found[3], self._pull(found)
 
-    def to_pull(self, pull: float) -> float:
-        """Length of the line that pulls so hard at its higher anchor.
+    def at_sag(self, sag: float) -> Hung:
+        """The line with its load in the middle, so far below the straight line.
+
+        Parameters
+        ----------
+        sag : float
+            m.
+
+        Returns
+        -------
+        Hung
+            At one place.
+
+        Raises
+        ------
+        CannotBe
+            If no line hangs so.
+        """
+        return self._hung(self._to_sag(np.array([sag])))
+
+    def at_pull(self, pull: float) -> Hung:
+        """The line with its load in the middle that pulls so hard at its higher anchor.
 
         Parameters
         ----------
@@ -105,8 +120,8 @@ class Stringing:
 
         Returns
         -------
-        float
-            m, unstretched.
+        Hung
+            At one place.
 
         Raises
         ------
@@ -120,7 +135,21 @@ class Stringing:
                 f"a pull of {pull:.0f} N does not hold the line up over {self.span:.2f} m; at "
                 f"least {least:.0f} N is accepted"
             )
-        return float(found[2, 0] + found[3, 0])
+        return self._hung(found)
+
+    def _to_sag(self, sag: Array) -> Array:
+        found = self._solved(sag, None)
+        if found is None:
+            raise CannotBe(
+                f"no line hangs {float(sag.max()):.2f} m deep over {self.span:.2f} m; at most "
+                f"{DEEPEST * self.span:.2f} m of sag is accepted"
+            )
+        return found
+
+    def _hung(self, found: Array) -> Hung:
+        level, upright, first, second = found
+        line = self.of(float(first[0] + second[0]))
+        return Hung(line, self.weight, first, level, upright)
 
     def _start(self, sag: Array) -> Array:
         """The parabola's, as (4, n)."""
@@ -200,11 +229,17 @@ class Stringing:
         lack = np.array([x1 - self.span / 2, x2 - self.span / 2, z1 + z2 + self.rise, last])
         return lack, np.array([left_x, right_x, falls, follows])
 
-    @cached_property
+    @property
     def curve(self) -> Curve:
         """Pull and length over sag, as far as it is looked at."""
-        sags = np.geomspace(DEEPEST / 400, DEEPEST, SAGS) * self.span
-        return Curve(sags, *self.to_sag(sags))
+        return _curve(self)
+
+
+@lru_cache(maxsize=16)
+def _curve(stringing: Stringing) -> Curve:
+    """The same however tight it is made, so kept while that is dragged."""
+    sags = np.geomspace(DEEPEST / 400, DEEPEST, SAGS) * stringing.span
+    return Curve(sags, *stringing.to_sag(sags))
 
 
 @dataclass(frozen=True, eq=False)
@@ -293,13 +328,15 @@ class Curve:
         float
             m, unstretched.
         """
-        step, longer = float(np.log10(end / start)) / CREEPS, 0.0
-        for _ in range(CREEPS):
-            # The midpoint rule: at two dozen steps it is right to a part in a thousand.
-            half = by_decade * float(self.pull_of(unstretched * (1 + longer))) / at_pull
-            middle = unstretched * (1 + longer + step / 2 * half)
-            longer += step * by_decade * float(self.pull_of(middle)) / at_pull
-        return unstretched * (1 + longer)
+        asked = by_decade * float(np.log10(end / start)) / at_pull
+        if asked <= 0:
+            return unstretched
+        # The pull only falls: it gets no longer than at the first pull all the time.
+        most = unstretched * (1 + asked * float(self.pull_of(unstretched)))
+        lengths = np.linspace(unstretched, most, CREEPS)
+        # How long it takes to each length: the integral of one over the pull.
+        takes = cumulative_simpson(1 / self.pull_of(lengths), x=lengths, initial=0) / unstretched
+        return float(np.interp(asked, takes, lengths))
 
 
 def advantage(ropes: int, loss: float) -> float:

@@ -51,7 +51,8 @@ def find(
         If the rig has no such lamp.
     """
     search = Search(case, target, stop)
-    if search.lamp(search.before).state is State.HOLDS:
+    lamp = search.lamp(search.before)
+    if lamp.state is State.HOLDS or lamp.on_site:
         return Offers(())
     levers = search.before.levers()
     found: list[Mend] = []

@@ -151,17 +151,17 @@ class CableAnswer(Answer[CableDesign]):
         )
 
     @kept
-    def strung(self) -> Strung:
-        """The line as it is tightened."""
+    def middle(self) -> Hung:
+        """With the trolley in the middle of the span, as tight as it is made."""
         line, own = self.design.line, self.stringing
         if line.tight_by == "pull":
-            return own.of(own.to_pull(line.pull * self.design.lines))
-        return own.of(float(own.to_sag(line.sag)[0][0]))
+            return own.at_pull(line.pull * self.design.lines)
+        return own.at_sag(line.sag)
 
-    @kept
-    def middle(self) -> Hung:
-        """With the trolley in the middle of the span."""
-        return hang_at(self.strung, self.weight, np.array([self.design.line.span / 2]))
+    @property
+    def strung(self) -> Strung:
+        """The line as it is tightened."""
+        return self.middle.line
 
     @property
     def sag(self) -> float:
@@ -322,10 +322,12 @@ class CableAnswer(Answer[CableDesign]):
     @kept
     def path_slope(self) -> Array:
         """Of the trolley's path up to the right at every mark, rad."""
-        x, up = self.swept.load
-        order = np.argsort(x)
-        slopes = np.arctan(np.gradient(up[order], x[order]))
-        return np.asarray(np.interp(self.course.place, x[order], slopes))
+        place, up = self.course.place, self.line_up
+        if self.by_gravity:
+            place, up = self.swept.load
+        order = np.argsort(place)
+        slopes = np.arctan(np.gradient(up[order], place[order]))
+        return np.asarray(np.interp(self.course.place, place[order], slopes))
 
     @kept
     def top(self) -> float:
@@ -375,7 +377,7 @@ class CableAnswer(Answer[CableDesign]):
     def stiffening(self) -> float:
         """What a wheelbase on a taut line holds upright, as a share of what the weight does."""
         trolley, level = self.design.trolley, float(self.hung.level.min())
-        if trolley.mount != "rigid" or trolley.wheels < 2 or self.mass <= 0:
+        if trolley.joint != "rigid" or trolley.wheels < 2 or self.mass <= 0:
             return 0.0
         return level * trolley.wheelbase / (self.weight * trolley.drop)
 
@@ -440,7 +442,7 @@ class CableAnswer(Answer[CableDesign]):
         """Of the picture after start or stop, px."""
         left = max(self.swing.start, self.swing.stop)
         shifts = self.design.trolley.drop * math.sin(min(left, math.pi / 2)) / self.distance
-        turns = 0.0 if self.design.trolley.mount == "stabilised" else math.tan(min(left, 1.4))
+        turns = 0.0 if self.design.trolley.head == "stabilised" else math.tan(min(left, 1.4))
         return self.focal_px * (turns + shifts)
 
     @property
@@ -453,11 +455,11 @@ class CableAnswer(Answer[CableDesign]):
         """Of the camera along the line at every mark, rad: nose up to the right."""
         trolley = self.design.trolley
         swung = np.interp(self.course.times, self.swing.times, self.swing.lean)
-        if trolley.mount == "rigid" and not self.swing.lifts:
-            return np.asarray(self.slope + swung)
-        if trolley.mount == "stabilised":
+        if trolley.joint == "rigid" and not self.swing.lifts:
+            swung = self.slope + swung
+        if trolley.head == "stabilised":
             # It takes what is within its range, and no more.
-            return np.asarray(np.sign(swung) * np.maximum(np.abs(swung) - trolley.range, 0.0))
+            swung = np.sign(swung) * np.maximum(np.abs(swung) - trolley.range, 0.0)
         return np.asarray(swung)
 
     @kept

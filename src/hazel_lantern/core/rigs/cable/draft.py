@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import math
+from typing import Literal
 
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.load import Load
+from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.cable.answer import CableAnswer
 from hazel_lantern.core.rigs.cable.model import (
     Anchor,
@@ -24,6 +26,10 @@ from hazel_lantern.core.workshop import Workshop
 
 #: Sag of a light line that makers get by hand and pulleys, and before they pull, of the span.
 SAG, LOOSE = 0.03, 0.07
+#: Wire ropes, and the pull that each is worked at with clips at its ends and room to spare, N.
+ROPES = (("rope-steel-3", 450.0), ("rope-steel-4", 800.0), ("rope-steel-5", 1250.0))
+#: Items of a load that keep the camera upright by themselves.
+STEADY = ("stabilised head", "gimbal")
 #: A camera hangs at least so far below the line, m, and so far below its own top.
 DROP, OVER = 0.35, 0.12
 
@@ -36,8 +42,12 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
     assert isinstance(shot.move, Fly)
     move, centre = shot.move, load.centre()
     span = round(2 * move.start + move.distance, 2)
-    row = "rope-steel-4" if span > 10 or centre.mass > 2 else "rope-steel-3"
+    weight = (centre.mass + Trolley().mass) * GRAVITY
+    # Of a light line the pull is the weight times the span over four times the sag.
+    row = next((id for id, bears in ROPES if bears > weight / (4 * SAG)), ROPES[-1][0])
     drop = round(max(DROP, load.top - centre.up + OVER), 2)
+    steadied = any(one.kind in STEADY for one in load.items)
+    head: Literal["plain", "stabilised"] = "stabilised" if steadied else "plain"
     line = CableLine(
         row=row,
         span=span,
@@ -51,7 +61,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
         left=anchor,
         right=anchor,
         line=line,
-        trolley=Trolley(drop=drop),
+        trolley=Trolley(drop=drop, joint="rigid", head=head),
         stops=Stops(),
         around=Around(nearest=reach),
     )
@@ -69,6 +79,8 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
         F.right.height: "as high as the other end",
         F.left.kind: "two trees",
         F.trolley.drop: "the camera clear of its trolley",
+        F.trolley.joint: "fixed to two wheels it swings less than hung free",
+        F.trolley.head: "stabilised if such a head is carried",
         F.around.nearest: "further than a broken line reaches",
         F.around.power: "to be looked for on the spot",
     }

@@ -226,11 +226,13 @@ class Cable(Family[CableDesign, CableAnswer]):
             )
         if station == "Load":
             t = f.trolley
-            stabilised = (t.range,) if design.trolley.mount == "stabilised" else ()
+            stabilised = (t.range,) if design.trolley.head == "stabilised" else ()
             tether = (f.tether.to, f.tether.row, f.tether.slack, f.tether.length)
             return (
                 Group("Trolley", (t.wheel, t.wheels, t.wheelbase, t.keeper, t.mass, t.width)),
-                Group("Camera hangs", (t.drop, t.mount, *stabilised, t.drag_area, t.damping)),
+                Group(
+                    "Camera hangs", (t.drop, t.joint, t.head, *stabilised, t.drag_area, t.damping)
+                ),
                 Group("Tether", tether),
             )
         if station == "Drive":

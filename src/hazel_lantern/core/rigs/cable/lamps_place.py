@@ -65,12 +65,18 @@ def stop_wind(answer: CableAnswer) -> tuple[float, str]:
     """The wind to stop at, m/s, and why: the room aside, or the picture's roll."""
     drop, free = answer.design.trolley.drop, answer.design.around.aside
 
+    # All that the wind pushes grows with its square.
+    aside, lean = answer.blown(1.0)
+    turned = math.tan(lean) if answer.design.lines == 1 else lean
+
     def over(wind: float) -> tuple[float, float]:
-        aside, roll = answer.blown(wind)
-        return (aside + drop * math.sin(min(roll, math.pi / 2))) / free, roll / ROLLS
+        roll = turned * wind**2
+        roll = math.atan(roll) if answer.design.lines == 1 else roll
+        out = aside * wind**2 + drop * math.sin(min(roll, math.pi / 2))
+        return out / free, roll / ROLLS
 
     low, high = 0.0, STORM
-    for _ in range(40):
+    for _ in range(30):
         middle = (low + high) / 2
         low, high = (middle, high) if max(over(middle)) < 1 else (low, middle)
     room, roll = over(high)
@@ -255,7 +261,12 @@ def power(answer: CableAnswer) -> Found:
             "the whip of a broken line",
         ),
         limit=limit,
-        at_best=State.TIGHT if too_long else State.HOLDS,
+        at_best=State.FAILS if unknown else State.TIGHT if too_long else State.HOLDS,
+        on_site=(
+            "Walk the whole place, look up, and say on the Shot station what there is."
+            if unknown or too_long
+            else "Find another place: nothing that is set here moves a power line."
+        ),
     )
 
 

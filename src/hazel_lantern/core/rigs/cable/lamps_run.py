@@ -11,8 +11,9 @@ from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.cable.answer import CableAnswer
 from hazel_lantern.core.units import write
 
-#: A camera is shaken loose by more than this share of its weight; what is kept for the stop.
-HARD = 0.5
+#: Stopped with more than these shares of its weight a camera that hangs free is flung up towards
+#: the line, and a fixed one is shaken loose.
+FREE, FIXED = 0.5, 1.0
 #: A run by gravity that is quicker than the shot asks by more than this is another shot.
 OTHER = 1.5
 
@@ -121,7 +122,12 @@ def climb(answer: CableAnswer) -> Found:
         ),
         lambda s: (
             f"At the steepest it climbs {write(steepest, 'angle', s)}; {write(pull, 'force', s)} "
-            f"take it up {write(limit, 'angle', s)}.{motor}"
+            + (
+                "lift all of its weight."
+                if most >= 1
+                else f"take it up {write(limit, 'angle', s)}."
+            )
+            + motor
             + (
                 " A line to one end does not hold it back: downhill and as it stops it runs ahead "
                 "of its tow. A loop over both ends does."
@@ -207,6 +213,11 @@ def speed(answer: CableAnswer) -> Found:
     )
 
 
+def hardest(answer: CableAnswer) -> float:
+    """What it may be stopped with, as a share of its weight."""
+    return FIXED if answer.design.trolley.joint == "rigid" else FREE
+
+
 @check(
     "stop",
     "Stops in time",
@@ -214,7 +225,7 @@ def speed(answer: CableAnswer) -> Found:
     "percent",
     1.0,
     "at most",
-    "bumper's give, room to the anchor, and half of its weight on the camera",
+    "bumper's give, room to the anchor, and on the camera its weight; half of it if it hangs free",
 )
 def stop(answer: CableAnswer) -> Found:
     """How far it goes into its stop, and how hard."""
@@ -222,12 +233,12 @@ def stop(answer: CableAnswer) -> Found:
     room = answer.stop_room
     if stops.kind == "bumper":
         room = min(room, stops.travel)
-    g = hard / GRAVITY
+    g, most = hard / GRAVITY, hardest(answer)
     never = stops.kind == "nothing" or not math.isfinite(far)
     short = 9.99 if never else far / max(room, 1e-3)
-    value = min(max(short, g / HARD), 9.99)
+    value = min(max(short, g / most), 9.99)
     fails = "Nothing stops it" if never else "Runs into the anchor"
-    if not never and g / HARD > short:
+    if not never and g / most > short:
         fails = "Stops too hard for the camera"
     return Found(
         value,

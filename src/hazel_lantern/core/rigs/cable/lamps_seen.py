@@ -146,12 +146,13 @@ def frame_drift(answer: CableAnswer) -> Found:
     shares = {"nods": nods / limits["nods"], "turns": turns / limits["turns"]}
     worst = max(shares, key=lambda one: shares[one])
     value = nods if worst == "nods" else turns
-    mount = answer.design.trolley.mount
+    trolley = answer.design.trolley
     because = {
         "rigid": "The camera is fixed to the trolley and tilts with the line between its wheels",
         "hung free": "Hung free, the camera lags as the trolley speeds up and slows down",
-        "stabilised": "The head takes the tilting as far as its range goes",
-    }[mount]
+    }[trolley.joint]
+    if trolley.head == "stabilised":
+        because = "The head takes the tilting as far as its range goes"
     inputs: Inputs = (
         ("lean", "greatest less least", float(np.ptp(leans)), "angle"),
         ("f", "focal length, px", answer.focal_px, "number"),

@@ -4,16 +4,21 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable
+from typing import Any
 
 from hazel_lantern.core.catalogue.rows import LineRow
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.asks import Candidate, Choices, Lever, Numeric, Ranking
 from hazel_lantern.core.rigs.cable import strength
 from hazel_lantern.core.rigs.cable.answer import CableAnswer
+from hazel_lantern.core.rigs.cable.lamps_run import hardest
 from hazel_lantern.core.rigs.cable.lamps_seen import still_ramp
 from hazel_lantern.core.rigs.cable.model import SHALLOWEST, F
+from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.shot import S
+from hazel_lantern.core.units import write
 
 #: Deepest sag that a mend tries, as a share of the span.
 DEEP = 0.15
@@ -63,11 +68,20 @@ def _sag_of(answer: CableAnswer, stiffness: float, line_mass: float, pull: float
     own, count = answer.stringing, answer.design.lines
     other = type(own)(own.span, own.rise, count * stiffness, count * line_mass, own.weight)
     try:
-        sag = float(other.curve.sag_of(other.to_pull(pull * count)))
+        sag = float(other.at_pull(pull * count).depth[0])
     except CannotBe:
         return None
     sag = math.ceil(sag * 1e3) / 1e3
     return sag if sag >= SHALLOWEST * own.span else None
+
+
+def _as_high(case: Case[Any]) -> tuple[Edit, ...]:
+    """Both ends up or down until the lens flies at the height that the shot asks."""
+    answer = CableAnswer(case)
+    up, asked = answer.lens_up, answer.shot.camera_height
+    more = asked - float(up.max() + up.min()) / 2
+    ends = ((F.left, answer.design.left), (F.right, answer.design.right))
+    return tuple(Edit(at.height, round(max(one.height + more, 0.1), 3)) for at, one in ends)
 
 
 def levers(answer: CableAnswer) -> Iterable[Lever]:
@@ -75,9 +89,11 @@ def levers(answer: CableAnswer) -> Iterable[Lever]:
     design, line, trolley = answer.design, F.line, F.trolley
     span = design.line.span
     if design.line.tight_by == "sag":
-        yield Numeric(line.sag, 0.01, 0.002 * span, DEEP * span, "Tighten it to {} of sag")
+        yield Numeric(
+            line.sag, 0.01, 0.002 * span, DEEP * span, "Hang it with {} of sag", then=_as_high
+        )
     else:
-        yield Numeric(line.pull, 10.0, 20.0, 1e5, "Tighten it to {} in the middle")
+        yield Numeric(line.pull, 10.0, 20.0, 1e5, "Tighten it to {} in the middle", then=_as_high)
     found = (one._replace(name=one.name.lower()) for one in other_lines(answer))
     yield Choices.of("Hang it on {}", found, design.line.row)
     rows = answer.workshop.catalogue
@@ -97,13 +113,19 @@ def levers(answer: CableAnswer) -> Iterable[Lever]:
     )
     yield Choices.of("Run on {}", sheaves, design.trolley.wheel)
     yield Numeric(trolley.wheels, 1, 1, 6, "Run on {} wheels", whole=True)
-    yield Numeric(trolley.drop, 0.01, 0.1, 2.0, "Hang the camera {} below the line")
-    mounts = {
-        "hung free": "Hang the camera free",
-        "stabilised": "Hang a stabilised head",
-        "rigid": "Fix the camera to the trolley",
+    yield Numeric(trolley.drop, 0.01, 0.1, 2.0, "Hang the camera {} below the line", then=_as_high)
+    joints = {
+        "hung free": "Hang the camera free below its trolley",
+        "rigid": "Fix the camera to its trolley",
     }
-    yield Choices.words(trolley.mount, mounts, design.trolley.mount)
+    yield Choices.words(trolley.joint, joints, design.trolley.joint)
+    if design.trolley.head == "plain":
+        yield Choices(
+            (("Put the camera on a stabilised head", (Edit(trolley.head, "stabilised"),)),)
+        )
+        both = (Edit(trolley.head, "stabilised"), Edit(trolley.joint, "rigid"))
+        if design.trolley.joint != "rigid":
+            yield Choices((("Fix a stabilised head to the trolley", both),))
     if not design.trolley.keeper:
         yield Choices((("Fit keepers that hold the line in", (Edit(trolley.keeper, True),)),))
     yield from _anchors(answer)
@@ -163,17 +185,34 @@ def _run(answer: CableAnswer) -> Iterable[Lever]:
         "magnetic brake": "Stop it by a magnetic brake",
     }
     yield Choices.words(stops.kind, kinds, design.stops.kind)
+    soft = soft_bumper(answer)
+    if soft is not None:
+        yield Choices((soft,))
     if design.stops.kind == "bumper":
         yield Numeric(stops.stiffness, 10.0, 10.0, 5000.0, "Fit a bumper of {} N/m")
         yield Numeric(stops.travel, 0.05, 0.05, 2.0, "Let the bumper give {}")
     else:
         yield Numeric(stops.brake, 1.0, 1.0, 300.0, "Brake with {}")
-    # The time that the shot asks is given up before its way is.
-    yield Numeric(S.pace.duration, 0.5, 1.0, 120.0, "Fly it in {}", loses="the time asked for")
     lost = "the flight asked for"
-    yield Numeric(S.move.distance, 0.25, 0.5, 100.0, "Fly {} only", loses=lost)
+    far = answer.move.distance
+    yield Numeric(S.move.distance, 0.25, far / 2, far, "Fly {} only", loses=lost)
     allowed = "the height asked for"
     yield Numeric(S.move.level, 0.05, 0.05, 10.0, "Let the height change by {}", loses=allowed)
+
+
+def soft_bumper(answer: CableAnswer) -> tuple[str, tuple[Edit, ...]] | None:
+    """A bumper as stiff as the camera bears, with all the way that it then needs."""
+    hard = 0.8 * hardest(answer) * GRAVITY * answer.mass
+    helps = answer.weight * math.sin(answer.end_slope)
+    if hard <= helps or answer.end_speed <= 0:
+        return None
+    # m v² = (hardest + W sin a) x, and the spring has the hardest less what the slope does.
+    far = answer.mass * answer.end_speed**2 / (hard + helps)
+    stiffness = max(math.floor((hard - helps) / far), 1.0)
+    gives = math.ceil(1.2 * far * 20) / 20
+    title = f"Fit a bumper of {stiffness:.0f} N/m that gives {write(gives, 'length', answer.style)}"
+    kind = (Edit(F.stops.kind, "bumper"),)
+    return title, (*kind, Edit(F.stops.stiffness, stiffness), Edit(F.stops.travel, gives))
 
 
 def _around(answer: CableAnswer) -> Iterable[Lever]:

@@ -13,7 +13,7 @@ from hazel_lantern.core.mechanics.stringing import DEEPEST
 from hazel_lantern.core.rigs.case import Design
 
 AnchorKind = Literal["tree", "driven post", "frame with base", "wall plate", "vehicle hitch"]
-Mount = Literal["rigid", "hung free", "stabilised"]
+Joint = Literal["hung free", "rigid"]
 StopKind = Literal["nothing", "bumper", "hand line", "magnetic brake", "friction brake"]
 #: Shallower than this share of the span a line pulls harder than anything of a maker's holds.
 SHALLOWEST = 0.001
@@ -80,14 +80,15 @@ class Trolley(Frozen):
     keeper: bool = Field(True, title="Keepers hold the line in")
     mass: float = quantity("mass", "Trolley weighs, bare", 1.2, low=0.05, high=100)
     drop: float = quantity("length", "Line to the camera's middle", 0.35, low=0.05, high=5)
-    mount: Mount = choice("Camera is", "hung free")
+    joint: Joint = choice("Camera below it", "hung free")
+    head: Literal["plain", "stabilised"] = choice("Head", "plain")
     range: float = quantity(
         "angle", "Stabilised within", math.radians(30), low=0, high=math.radians(90)
     )
     rolling: float = quantity("percent", "Rolls with, 0: as listed", 0.0, low=0, high=0.5)
     drag_area: float = quantity("number", "Drag area, m²", 0.03, low=0, high=3)
     width: float = quantity("length", "Trolley's width", 0.2, low=0.02, high=3)
-    damping: float = quantity("percent", "Damping", 0.01, low=0.0005, high=0.5)
+    damping: float = quantity("percent", "Damping", 0.02, low=0.0005, high=0.5)
 
 
 class Tow(Frozen):
@@ -104,8 +105,8 @@ class Stops(Frozen):
     """What stops it at the end."""
 
     kind: StopKind = choice("Stopped by", "bumper")
-    stiffness: float = quantity("number", "Bumper spring, N/m", 120.0, low=1, high=1e6)
-    travel: float = quantity("length", "Bumper gives", 0.4, low=0.01, high=5)
+    stiffness: float = quantity("number", "Bumper spring, N/m", 40.0, low=1, high=1e6)
+    travel: float = quantity("length", "Bumper gives", 0.8, low=0.01, high=5)
     brake: float = quantity("force", "Brake holds", 15.0, low=0.1, high=5000)
 
 

@@ -191,7 +191,7 @@ def _trolley(answer: CableAnswer, at: float, level: float, lean: float) -> list[
 
     found.append(Line(((at, level - 0.02), hung(0.0, answer.load.top)), "metal", 0.025))
     found += load_shapes(answer.load, answer.along, "side", hung)
-    if trolley.mount == "stabilised":
+    if trolley.head == "stabilised":
         found.append(Disc(hung(0.0, answer.load.top + 0.03), 0.03, "metal"))
     return found
 
