@@ -276,7 +276,7 @@ class LensView(QWidget):
         self.shake = QPushButton("shake", self)
         self.shake.setCheckable(True)
         self.shake.setProperty("role", "husk")
-        self.shake.setToolTip("Show how the ride shakes the picture; play the move to see it")
+        self.shake.setToolTip("Show what else moves the picture; play the move to see it")
         self.shake.toggled.connect(self._refresh)
         session.changed.connect(self._refresh)
         session.ticked.connect(self._tick)
@@ -288,7 +288,8 @@ class LensView(QWidget):
         there = found is not None and found.shake is not None
         self.shake.setVisible(there)
         times = f" {self._enlargement():g}×" if there and self.shake.isChecked() else ""
-        self.shake.setText(f"shake{times}")
+        name = found.shake.name if found is not None and found.shake is not None else "shake"
+        self.shake.setText(f"{name}{times}")
         self.shake.adjustSize()
         self._place()
         self.update()

@@ -37,6 +37,9 @@ FRAME = 16
 #: What catches up with a drag is shown with the next change, or at the latest after this, ms.
 LATE = 40
 
+#: What an empty text is shown as.
+NOTHING = "not said"
+
 
 class Session(QObject):
     """Signals around a `Document`, and the state of looking that is no design."""
@@ -180,7 +183,7 @@ class Session(QObject):
         if spec.kind == "switch":
             return "yes" if value else "no"
         if spec.kind in ("choice", "text"):
-            return str(value)
+            return str(value) or NOTHING
         return write(float(value), spec.kind, self.style)
 
     def options(self, path: str) -> list[tuple[str, str]]:

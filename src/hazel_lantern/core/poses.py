@@ -69,10 +69,18 @@ class Shake:
         Gives lift in m, pitch nose up and roll in rad, at these times, shape (3, n).
     size : callable
         Gives how far it shakes the picture at the worst, px.
+    name : str
+        What it is.
     """
 
-    def __init__(self, times: Array, rows: Callable[[], Array], size: Callable[[], float]) -> None:
-        self._times, self._make, self._measure = times, rows, size
+    def __init__(
+        self,
+        times: Array,
+        rows: Callable[[], Array],
+        size: Callable[[], float],
+        name: str = "shake",
+    ) -> None:
+        self._times, self._make, self._measure, self.name = times, rows, size, name
 
     @kept
     def _rows(self) -> Array:

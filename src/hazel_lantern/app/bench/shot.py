@@ -96,7 +96,7 @@ class ShotBench(Bench):
         rig, found = self.session.rig, self.session.assessment
         if rig is None or found is None:
             return
-        self.fields.show_groups(shot_groups(rig.shot))
+        self.fields.show_groups((*shot_groups(rig.shot), *found.groups("Shot")))
         self.frames.update()
         style, shot = self.session.style, rig.shot
         sensor = self.session.workshop.catalogue.find("sensors", shot.lens.sensor)

@@ -450,17 +450,41 @@ class CableAnswer(Answer[CableDesign]):
         """From the lens to its subject in the middle of the flight, m."""
         return float(self.shot.subject.distance)
 
+    @property
+    def fixed(self) -> bool:
+        """Whether the pole stands square to what the wheels run on."""
+        return self.design.trolley.joint == "rigid" and not self.swing.lifts
+
     @kept
-    def leans(self) -> Array:
-        """Of the camera along the line at every mark, rad: nose up to the right."""
-        trolley = self.design.trolley
+    def hangs(self) -> Array:
+        """Of the pole below the trolley along the line at every mark, rad: its foot to the right.
+
+        Fixed, it stands square to what the wheels run on; hung free it lags.
+        """
         swung = np.interp(self.course.times, self.swing.times, self.swing.lean)
-        if trolley.joint == "rigid" and not self.swing.lifts:
-            swung = self.slope + swung
-        if trolley.head == "stabilised":
-            # It takes what is within its range, and no more.
-            swung = np.sign(swung) * np.maximum(np.abs(swung) - trolley.range, 0.0)
-        return np.asarray(swung)
+        return np.asarray(swung + self.slope if self.fixed else swung)
+
+    def through_head(self, hangs: Array) -> Array:
+        """Lean of the camera at leans of its pole, rad: a stabilised head takes what it can."""
+        trolley = self.design.trolley
+        if trolley.head == "plain":
+            return hangs
+        return np.asarray(np.sign(hangs) * np.maximum(np.abs(hangs) - trolley.range, 0.0))
+
+    @property
+    def tilts(self) -> Array:
+        """Of the camera at every mark but for its swing, rad: nose up to the right."""
+        return self.through_head(self.slope if self.fixed else np.zeros_like(self.slope))
+
+    @kept
+    def leans(self) -> tuple[Array, Array]:
+        """Of the camera along the line, rad, and where that is, m: as fine as it swings."""
+        found, course = self.swing, self.course
+        within = found.times <= course.times[-1] + 1e-9
+        place = np.interp(found.times[within], course.times, course.place)
+        order = np.argsort(course.place)
+        slope = np.interp(place, course.place[order], self.slope[order]) if self.fixed else 0.0
+        return self.through_head(np.asarray(found.lean[within] + slope)), place
 
     @kept
     def jolt(self) -> Bounce:

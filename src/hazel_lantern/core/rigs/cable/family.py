@@ -8,7 +8,7 @@ import numpy as np
 
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.fields import Edit
-from hazel_lantern.core.poses import Poses, Trace
+from hazel_lantern.core.poses import Poses, Shake, Trace
 from hazel_lantern.core.rigs.asks import Followed, Group, Measure, PlotSpec, View
 from hazel_lantern.core.rigs.assembly import Assembly, Checks, of
 from hazel_lantern.core.rigs.cable import built, draft, sketches, strength, traces, words
@@ -29,6 +29,8 @@ from hazel_lantern.core.seat import Seat
 from hazel_lantern.core.shot import Fly, Shot
 from hazel_lantern.core.sketch import Sketch
 
+#: Points of a swing as it is shown.
+SHOWN = 24
 HELD = "Pull it with a hoist and a scale, hold it for ten minutes and watch that nothing creeps."
 
 
@@ -154,8 +156,8 @@ class Cable(Family[CableDesign, CableAnswer]):
 
     def poses(self) -> Poses:
         """Of the lens on the line as it sags, tilting as its mount lets it."""
-        answer, look = self.answer, seen.bearings(self.answer)
-        leans = answer.leans
+        answer, look = self.answer, self._bearings
+        leans = answer.tilts
         eye = self._eye(answer.lens_up)
         # Up to the right nods up where the lens looks right, and rolls where it looks across.
         return Poses(eye, look, leans * np.cos(look), -leans * np.sin(look))
@@ -164,7 +166,25 @@ class Cable(Family[CableDesign, CableAnswer]):
         """Level all the way, at the height asked for."""
         none = np.zeros_like(self.times)
         eye = self._eye(none + self.answer.shot.camera_height)
-        return Poses(eye, seen.bearings(self.answer), none, none)
+        return Poses(eye, self._bearings, none, none)
+
+    @property
+    def _bearings(self) -> Array:
+        return seen.bearings(self.answer, self.answer.course.place)
+
+    def shake(self) -> Shake:
+        """The swing of the camera below its trolley."""
+        answer, end = self.answer, float(self.times[-1])
+        times = np.linspace(0.0, end, max(round(SHOWN * end / answer.one_swing), 2))
+
+        def rows() -> Array:
+            swung = np.interp(times, answer.swing.times, answer.swing.lean)
+            lean = answer.through_head(swung)
+            look = seen.bearings(answer, np.interp(times, self.times, answer.course.place))
+            lift = answer.design.trolley.drop * (1 - np.cos(swung))
+            return np.stack([lift, lean * np.cos(look), -lean * np.sin(look)])
+
+        return Shake(times, rows, lambda: answer.focal_px * answer.swing.most, "swing")
 
     def _eye(self, up: Array) -> Array:
         move, at = self.answer.move, self.answer.course.place
@@ -193,10 +213,9 @@ class Cable(Family[CableDesign, CableAnswer]):
         """The curves of each station."""
         working = traces.working_band(self.answer)
         return {
-            "Shot": (PlotSpec("Height and slope over the flight", ("lens height",), ("slope",)),),
             "Frame": (
                 PlotSpec("Pull by sag", ("pull by sag",), across="sags", shaded=working),
-                PlotSpec("Path and slope", ("path",), ("slope",)),
+                PlotSpec("Height and slope", ("lens height",), ("slope",)),
             ),
             "Drive": (
                 PlotSpec(
@@ -204,7 +223,7 @@ class Cable(Family[CableDesign, CableAnswer]):
                     ("swing", "swing, straight ramps", "swing, ramps in halves"),
                     across="swing time",
                 ),
-                PlotSpec("Speed over the flight", ("speed",), ("rolls by itself",)),
+                PlotSpec("Speed over the flight", ("speed", "rolls by itself")),
                 PlotSpec("Pull along the line", ("push",), by_hand=True),
             ),
         }.get(station, ())

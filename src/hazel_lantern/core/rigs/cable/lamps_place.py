@@ -147,7 +147,7 @@ def keep_out(answer: CableAnswer) -> Found:
     flags = "" if answer.design.line.marked else " Flag the line, so that it is seen."
     return Found(
         left[where],
-        ("Nobody stands where it hits", "People stand within " + where),
+        ("Nobody too near", "People stand within " + where),
         lambda s: (
             f"A line that breaks whips {write(answer.length, 'length', s)} about either anchor; "
             f"the strip below it is {write(2 * answer.strip, 'length', s)} wide. "

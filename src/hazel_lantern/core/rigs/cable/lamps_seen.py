@@ -8,7 +8,7 @@ import numpy as np
 
 from hazel_lantern.core.lamps import Found, Inputs, check, working
 from hazel_lantern.core.mechanics import picture, swing
-from hazel_lantern.core.rigs.cable.answer import CableAnswer
+from hazel_lantern.core.rigs.cable.answer import Array, CableAnswer
 from hazel_lantern.core.rigs.kit.seen import SWAY, drift_limit
 from hazel_lantern.core.units import write
 
@@ -133,7 +133,8 @@ def bounce(answer: CableAnswer) -> Found:
 )
 def frame_drift(answer: CableAnswer) -> Found:
     """What the camera's own tilting does to the picture over the flight."""
-    leans, looks = answer.leans, bearings(answer)
+    leans, place = answer.leans
+    looks = bearings(answer, place)
     width = answer.shot.lens.frame_width
     pitch = np.tan(leans * np.cos(looks)) * answer.focal_px
     roll = np.tan(leans * np.sin(looks)) * width / 2
@@ -171,13 +172,12 @@ def frame_drift(answer: CableAnswer) -> Found:
         ),
         working("px = f tan(nod), or w/2 tan(roll), greatest less least", inputs, "projection"),
         limit=limits[worst],
-        over_move=np.abs(pitch if worst == "nods" else roll),
     )
 
 
-def bearings(answer: CableAnswer) -> np.ndarray:
-    """Where the lens looks at every mark, rad against the clock from the right."""
-    place, move = answer.course.place, answer.move
+def bearings(answer: CableAnswer, place: Array) -> Array:
+    """Where the lens looks at places, rad against the clock from the right."""
+    move = answer.move
     if move.aim == "ahead":
         return np.full_like(place, 0.0 if answer.sense > 0 else math.pi)
     if move.aim == "square":

@@ -240,11 +240,11 @@ def rankings(answer: CableAnswer) -> Iterable[Ranking]:
     case, design = answer.case, answer.design
     yield Ranking(
         "lines",
-        "Lines, each at the same margin",
+        "Lines",
         lambda: lines(answer),
         design.line.row,
         "path",
-        ("anchor", "tighten", "wheels"),
+        ("anchor",),
         by_size="least sag",
     )
 
@@ -260,4 +260,4 @@ def rankings(answer: CableAnswer) -> Iterable[Ranking]:
         for row in answer.workshop.catalogue.sheaves.values():
             yield Candidate(row.id, row.name, (Edit(F.trolley.wheel, row.id),))
 
-    yield Ranking.of(case, "wheels", "Wheels", F.trolley.wheel, sheaves, "wheels", "climb")
+    yield Ranking.of(case, "wheels", "Wheels", F.trolley.wheel, sheaves, "wheels")

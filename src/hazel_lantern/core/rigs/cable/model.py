@@ -83,7 +83,7 @@ class Trolley(Frozen):
     joint: Joint = choice("Camera below it", "hung free")
     head: Literal["plain", "stabilised"] = choice("Head", "plain")
     range: float = quantity(
-        "angle", "Stabilised within", math.radians(30), low=0, high=math.radians(90)
+        "angle", "Stabilised within", math.radians(45), low=0, high=math.radians(90)
     )
     rolling: float = quantity("percent", "Rolls with, 0: as listed", 0.0, low=0, high=0.5)
     drag_area: float = quantity("number", "Drag area, m²", 0.03, low=0, high=3)

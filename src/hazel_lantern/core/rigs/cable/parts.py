@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections import Counter
 
 from hazel_lantern.core.parts import Part, Piece
 from hazel_lantern.core.rigs.cable import built
@@ -12,7 +13,7 @@ from hazel_lantern.core.rigs.kit.bill import Bill
 #: Of line past each anchor: round a tree or a post, and to tie it off, m.
 TAIL = 1.5
 #: A post is driven in by this share of its height over the ground.
-DRIVEN = 0.5
+DRIVEN = 0.4
 
 
 def line_to_order(answer: CableAnswer) -> float:
@@ -45,21 +46,19 @@ def parts_list(answer: CableAnswer) -> tuple[Part, ...]:
         bill.cut(piece.label.lower().replace(", ", "-"), piece)
     metres, second = math.ceil(line_to_order(answer)), design.tether.to == "a second line"
     mass = rows.line.line_mass
-    bill.add("line", "lines", rows.line.id, metres * count, note="by the metre", mass=mass)
-    for at, end in enumerate(rows.ends):
-        bill.add(f"end-{('left', 'right')[at]}", "endings", end.id, count)
+    runs = max(count, 2) if second else count
+    bill.add("line", "lines", rows.line.id, metres * runs, note="by the metre", mass=mass)
+    ends = Counter(one.id for one in rows.ends)
+    for number, (id, of) in enumerate(ends.items(), start=1):
+        bill.add(f"ends-{number}", "endings", id, of * runs)
     bill.add("tightener", "tighteners", rows.tightener.id, count)
-    if second and count == 1:
-        bill.add("second-line", "lines", rows.line.id, metres, note="by the metre", mass=mass)
-        bill.add("second-ends", "endings", rows.ends[0].id, 2)
-        bill.hardware("second-slings", "anchor-sling", 2)
     bill.add("wheels", "sheaves", rows.wheel.id, answer.wheels)
     bill.hardware("trolley-plates", "trolley-plate", 2 * count, name=built.PLATE)
     bill.hardware("cage", "hanging-cage", mass=design.trolley.mass)
     if design.trolley.keeper:
         bill.hardware("keepers", "line-keeper", answer.wheels)
     bill.bolts(built.bolts(answer), built.templates(answer))
-    bill.hardware("slings", "anchor-sling", 2 * count)
+    bill.hardware("slings", "anchor-sling", 2 * runs)
     for side in ("left", "right"):
         one = getattr(design, side)
         if one.kind in ("frame with base", "wall plate"):

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 
 import numpy as np
 
@@ -25,8 +26,8 @@ from hazel_lantern.core.sketch import (
 
 #: The longest arrow of a pull, as a share of the span.
 LONGEST = 0.08
-#: Handles and pills of a drawing this wide stand so far apart, as a share of it.
-APART = 0.02
+#: Of the line either side of the trolley that is drawn close up, m.
+NEAR = 0.9
 
 
 def _points(x: np.ndarray, y: np.ndarray) -> tuple[Point, ...]:
@@ -51,7 +52,7 @@ def from_the_side(answer: CableAnswer, mark: int) -> Sketch:
     lens = _points(answer.course.place, answer.lens_up)
     things.append(Line(lens, "shot", 0.012))
     things.append(Line(_points(x, left + up), "rail", 0.015))
-    things += _trolley(answer, at, level, float(answer.leans[mark]))
+    things += _trolley(answer, mark)
     longest = LONGEST * span
     level_pull = float(answer.hung.level[mark])
     for where, high, way in ((0.0, left, 1), (span, right, -1)):
@@ -75,9 +76,9 @@ def from_the_side(answer: CableAnswer, mark: int) -> Sketch:
             ),
             Dimension(F.line.sag, (span / 2, middle), (span / 2, middle), "over", 0, "sag"),
             Dimension(F.line.pull, (0.72 * span, high), (0.72 * span, high), "over", 0, "pulls"),
-            Dimension(F.left.height, (0.0, design.left.ground), (0.0, left), "left", 0, "line at"),
+            Dimension(F.left.height, (0.0, design.left.ground), (0.0, left), "right", 0, "line at"),
             Dimension(
-                F.right.height, (span, design.right.ground), (span, right), "right", 0, "line at"
+                F.right.height, (span, design.right.ground), (span, right), "left", 0, "line at"
             ),
         ),
         handles=(
@@ -168,32 +169,33 @@ def _anchor(one: Anchor, x: float, outwards: int) -> list[Thing]:
     return found
 
 
-def _trolley(answer: CableAnswer, at: float, level: float, lean: float) -> list[Thing]:
-    """Trolley and camera, the camera as it leans."""
+def _trolley(answer: CableAnswer, mark: int) -> list[Thing]:
+    """Trolley, pole and camera at a mark, as they lean."""
+    at, level = float(answer.course.place[mark]), float(answer.line_up[mark])
     trolley, tread = answer.design.trolley, answer.rows.wheel.tread
-    found: list[Thing] = []
-    for x in built.axles(answer):
-        found.append(Disc((at + x, level + tread), tread * 1.3, "wheel"))
-    half = answer.half_length
-    found.append(
-        Shape(
-            box(at - half, level - built.trolley_low(answer), at + half, level + tread),
-            "metal",
-            True,
-        )
+    runs = _turned(at, level, float(answer.slope[mark]))
+    found: list[Thing] = [Disc(runs(x, tread), tread * 1.3, "wheel") for x in built.axles(answer)]
+    half, low = answer.half_length, built.trolley_low(answer)
+    plate = tuple(runs(*corner) for corner in box(-half, -low, half, tread))
+    found.append(Shape(plate, "metal", hollow=True))
+    hangs = _turned(at, level, float(answer.hangs[mark]))
+    # The camera turns about its own middle as far as its head lets it.
+    middle = hangs(0.0, -trolley.drop)
+    held = _turned(*middle, float(answer.through_head(answer.hangs)[mark]))
+    top = answer.load.top - answer.centre.up
+    found.append(Line((hangs(0.0, -0.02), hangs(0.0, top - trolley.drop)), "metal", 0.025))
+    carried = load_shapes(
+        answer.load, answer.along, "side", lambda x, y: held(x, y - answer.centre.up)
     )
-    cos, sin = math.cos(lean), math.sin(lean)
-
-    def hung(x: float, y: float) -> Point:
-        # From the screw, which hangs straight below the trolley but for the lean.
-        down = y - answer.screw_down
-        return at + x * cos - down * sin, level + x * sin + down * cos
-
-    found.append(Line(((at, level - 0.02), hung(0.0, answer.load.top)), "metal", 0.025))
-    found += load_shapes(answer.load, answer.along, "side", hung)
     if trolley.head == "stabilised":
-        found.append(Disc(hung(0.0, answer.load.top + 0.03), 0.03, "metal"))
-    return found
+        found.append(Disc(hangs(0.0, top - trolley.drop), 0.03, "metal"))
+    return [*found, *carried]
+
+
+def _turned(x0: float, y0: float, turn: float) -> Callable[[float, float], Point]:
+    """From places counted from a point, turned against the clock, to the drawing's."""
+    cos, sin = math.cos(turn), math.sin(turn)
+    return lambda x, y: (x0 + x * cos - y * sin, y0 + x * sin + y * cos)
 
 
 def close_up(answer: CableAnswer, mark: int) -> Sketch:
@@ -201,12 +203,14 @@ def close_up(answer: CableAnswer, mark: int) -> Sketch:
     design, trolley = answer.design, answer.design.trolley
     at, level = float(answer.course.place[mark]), float(answer.line_up[mark])
     x, up = answer.hung.shape(mark, 60)
-    left = design.left.ground + design.left.height
-    near = np.abs(x - at) < 0.9
-    things: list[Thing] = [
-        Line(_points(x[near], left + up[near]), "rail", answer.rows.line.diameter)
-    ]
-    things += _trolley(answer, at, level, float(answer.leans[mark]))
+    over = design.left.ground + design.left.height
+    wheels = built.axles(answer)
+    runs = _turned(at, level, float(answer.slope[mark]))
+    # Between its wheels the line is straight; beyond them it goes on as it hangs.
+    beyond = [(at + side, float(np.interp(at + side, x, up)) + over) for side in (-NEAR, NEAR)]
+    drawn = (beyond[0], runs(wheels[0], 0.0), runs(wheels[-1], 0.0), beyond[1])
+    things: list[Thing] = [Line(drawn, "rail", answer.rows.line.diameter)]
+    things += _trolley(answer, mark)
     screw = level - answer.screw_down
     low, wide = level - answer.lowest, max(answer.half_length, 0.3)
     half = trolley.wheelbase / 2
@@ -298,7 +302,7 @@ def from_above(answer: CableAnswer, mark: int) -> Sketch:
                 (-around.nearest, 0.0),
                 "over",
                 0,
-                "people from here",
+                "people from an anchor",
             ),
             Dimension(S.move.start, (0.0, -strip), (first, -strip), "below", 0, "from"),
             Dimension(S.move.distance, (first, -strip), (last, -strip), "below", 0, "flies"),

@@ -12,6 +12,7 @@ from scipy.optimize import brentq
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.mechanics import line_run, swing
 from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.mechanics.hung_line import hang_at
 from hazel_lantern.core.mechanics.stringing import Stringing
 from hazel_lantern.core.parts import Step, in_sentence
 from hazel_lantern.core.rigs.cable import strength
@@ -94,8 +95,8 @@ def _fitted(answer: CableAnswer) -> Iterable[tuple[str, str]]:
 
 def sag_with_bag(answer: CableAnswer) -> float:
     """Sag in the middle with a bag hung on as well, m."""
-    own = replace(answer.stringing, weight=answer.weight + BAG * GRAVITY)
-    return float(own.curve.sag_of(answer.strung.unstretched))
+    middle = np.array([answer.design.line.span / 2])
+    return float(hang_at(answer.strung, answer.weight + BAG * GRAVITY, middle).depth[0])
 
 
 def stretched(answer: CableAnswer, sag: float, more: float) -> tuple[float, float] | None:
