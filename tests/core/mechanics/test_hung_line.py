@@ -7,18 +7,22 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from scipy import special
 from scipy.integrate import solve_ivp
 from scipy.optimize import fsolve
 
 from hazel_lantern.core.errors import CannotBe
-from hazel_lantern.core.mechanics import line_bounce, line_run, swing
+from hazel_lantern.core.mechanics import elliptic, line_bounce, line_run, swing
 from hazel_lantern.core.mechanics.anchoring import shared
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.mechanics.hung_line import Strung, hang, hang_at
-from hazel_lantern.core.mechanics.stringing import Stringing, advantage
+from hazel_lantern.core.mechanics.stringing import Stringing
+from hazel_lantern.core.mechanics.tightening import Creep, advantage, tightening
 
 SETTLED = Strung(20.0, 0.6, 20.05, 150e3, 0.06)
 LOAD = 4.2 * GRAVITY
+#: A line that does not creep.
+STIFF = Creep(0.0, 400.0)
 #: Links of the line that is computed apart.
 LINKS = 4000
 
@@ -123,15 +127,19 @@ def test_weather_and_creep_take_what_was_settled():
     assert at(long * (1 - 20 * 12e-6)) == pytest.approx((422, 428), abs=0.6)
     assert at(long * (1 + 20 * 12e-6)) == pytest.approx((382, 472), abs=0.6)
     assert at(long * 1.002) == pytest.approx((282, 642), abs=0.6)
+    assert float(own.to_length(long)[0][0]) == pytest.approx(0.45, rel=1e-8)
     # Creep in proportion to a pull that falls: the differential equation, solved apart.
-    found = own.curve.crept(long, 0.002, 400.0, 60.0, 3600.0)
+    found = tightening(own, long + 0.1, long, Creep(0.002, 400.0), 20 * 12e-6)
+    assert found.colder.sag * 1e3 == pytest.approx(428, abs=0.6)
+    assert found.warmer.sag * 1e3 == pytest.approx(472, abs=0.6)
 
     def creeps(_decades, length):
         pull = hang_at(own.of(float(length[0])), own.weight, np.array([9.0])).pull[0]
         return [long * 0.002 * float(pull) / 400.0]
 
     apart = solve_ivp(creeps, (0.0, math.log10(60)), [long], rtol=1e-9, atol=1e-12).y[0, -1]
-    assert found - long == pytest.approx(apart - long, rel=1e-4)
+    assert found.crept.length - long == pytest.approx(apart - long, rel=1e-4)
+    assert found.crept.sag * 1e3 == pytest.approx(at(apart)[1], rel=1e-4)
 
 
 def test_what_comes_off_the_tightener_is_stretched_line():
@@ -142,7 +150,7 @@ def test_what_comes_off_the_tightener_is_stretched_line():
     middles = (steps[1:] + steps[:-1]) / 2
     pulls = [float(hang_at(own.of(one), own.weight, np.array([9.0])).pull[0]) for one in middles]
     apart = float(((1 + np.array(pulls) / 40e3) * -np.diff(steps)).sum())
-    assert own.curve.drawn_in(loose, tight, 40e3) == pytest.approx(apart, rel=1e-5)
+    assert tightening(own, loose, tight, STIFF, 0.0).drawn_in == pytest.approx(apart, rel=1e-5)
     assert advantage(3, 0.1) == pytest.approx(1 + 0.9 + 0.81)
 
 
@@ -237,6 +245,16 @@ def test_leans_follow_the_pendulum(drop, speed, ramp, cruise, stiffening):
         if not stiffening:
             height = 1 - math.cos(state[0]) + state[1] ** 2 * drop / (2 * GRAVITY)
             assert left[-1] == pytest.approx(math.acos(1 - height), abs=1e-3)
+
+
+@given(st.floats(-1.5, 1.5), st.floats(0.001, 0.98), st.floats(-20, 20))
+def test_elliptic_functions_are_those_of_the_library(phase, modulus, argument):
+    assert elliptic.complete(modulus) == pytest.approx(special.ellipk(modulus**2), rel=1e-12)
+    integral = special.ellipkinc(phase, modulus**2)
+    assert elliptic.incomplete(phase, modulus) == pytest.approx(integral, rel=1e-10, abs=1e-12)
+    sine, cosine, _, _ = special.ellipj(argument, modulus**2)
+    found = elliptic.sn_cn(np.array([argument]), modulus)
+    assert [float(one[0]) for one in found] == pytest.approx([sine, cosine], abs=1e-9)
 
 
 def test_a_ramp_in_two_halves_leaves_less_than_a_hundredth():

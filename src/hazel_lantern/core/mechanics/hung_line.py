@@ -332,29 +332,52 @@ def _over(ends: Array) -> Array:
 
 
 def _first(line: Strung, weight: float, along: Array) -> tuple[Array, Array]:
-    """A start: the shallow line's cubic for the level pull, its load at level distances.
+    """A start: the level pull of the shallow line, and the upright one at its left end, N."""
+    pull = shallow(line, weight, along, line.unstretched)
+    own = max(line.line_mass * GRAVITY, WEIGHTLESS) * line.chord / line.span
+    upright = weight * (1 - along / line.span) + own * line.span / 2
+    return pull, upright - pull * line.rise / line.span
 
-    What the load and the line's weight lengthen it by is its slack and its stretch:
-    a / H² = b + k H (Irvine, chapter 2, with the chord's slope).
+
+def shallow(line: Strung, weight: float, along: Array, unstretched: Array | float) -> Array:
+    """Level pull of a shallow line with its load at level distances from the left anchor.
+
+    What load and weight lengthen it by is its slack and its stretch: a / H² = b + k H.
+
+    Parameters
+    ----------
+    line : Strung
+    weight : float
+        Of the load, N.
+    along : (n,) array
+        m.
+    unstretched : (n,) array or float
+        Length, m, in place of the line's own.
+
+    Returns
+    -------
+    (n,) array
+        N; right to a few parts in a thousand where the sag is a tenth of the span.
+
+    Notes
+    -----
+    Irvine, chapter 2, with the chord's slope.
     """
     chord, span = line.chord, line.span
     slant = span / chord
     own = max(line.line_mass * GRAVITY, WEIGHTLESS) / slant
     x = np.clip(along, 1e-3 * span, (1 - 1e-3) * span)
     bent = weight**2 * x * (span - x) / span + weight * own * x * (span - x) + own**2 * span**3 / 12
-    a, b = slant**3 * bent / 2, line.unstretched - chord
-    k = line.unstretched / (line.stiffness * slant)
-    pull = np.cbrt(a / k)
-    if b > 0:
-        slack = np.sqrt(a / b)
-        pull = pull * slack / (pull + slack)
-    else:
-        pull = np.maximum(pull, -b / k)
+    a, b = slant**3 * bent / 2, np.asarray(unstretched - chord)
+    k = unstretched / (line.stiffness * slant)
+    stretches = np.cbrt(a / k)
+    slack = np.sqrt(a / np.maximum(b, 1e-12))
+    # From below the root Newton's only climbs.
+    pull = np.where(b > 0, stretches * slack / (stretches + slack), np.maximum(stretches, -b / k))
     for _ in range(CUBIC):
         off, slope = a / pull**2 - b - k * pull, -2 * a / pull**3 - k
         pull = np.maximum(pull - off / slope, 0.3 * pull)
-    upright = weight * (1 - along / span) + own * span / 2
-    return pull, upright - pull * line.rise / span
+    return np.asarray(pull)
 
 
 def _reach(

@@ -7,25 +7,29 @@ lengths left and right of a load in the middle of the span.  Source: as of `hung
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
-from scipy.integrate import cumulative_simpson
-from scipy.interpolate import CubicSpline
 
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.mechanics.hung_line import WEIGHTLESS, Hung, Strung
+from hazel_lantern.core.mechanics.hung_line import WEIGHTLESS, Hung, Strung, shallow
 
 Array = NDArray[np.float64]
 #: Steps of Newton's; the most by which one changes a pull or a length, as a share; what may be
 #: missing of the span.
 STEPS, MOST, CLOSE = 60, 0.5, 1e-11
-#: Sags of a curve, and the deepest, as a share of the span: deeper ones pull harder again.
-SAGS, DEEPEST = 17, 0.3
-#: Lengths that it creeps through.
-CREEPS = 101
+#: The deepest sag, as a share of the span: deeper ones pull harder again.
+DEEPEST = 0.3
+
+
+class Known(NamedTuple):
+    """What is known of a line that is looked for, one of the three: m, N, m."""
+
+    sag: Array | None = None
+    pull: Array | None = None
+    length: Array | None = None
 
 
 @dataclass(frozen=True)
@@ -129,7 +133,7 @@ class Stringing:
             If it would hang deeper than is accepted.
         """
         least = float(self.to_sag(DEEPEST * self.span)[1][0])
-        found = self._solved(None, np.array([pull])) if pull >= least else None
+        found = self._solved(Known(pull=np.array([pull]))) if pull >= least else None
         if found is None:
             raise CannotBe(
                 f"a pull of {pull:.0f} N does not hold the line up over {self.span:.2f} m; at "
@@ -137,8 +141,39 @@ class Stringing:
             )
         return self._hung(found)
 
+    def to_length(self, unstretched: ArrayLike) -> tuple[Array, Array]:
+        """Sag and greatest pull of lines so long.
+
+        Parameters
+        ----------
+        unstretched : array_like
+            m.
+
+        Returns
+        -------
+        (array, array)
+            Sag in the middle, m, and pull at the higher anchor, N.
+
+        Raises
+        ------
+        CannotBe
+            If no line so long hangs there.
+        """
+        lengths = np.atleast_1d(np.asarray(unstretched, dtype=float))
+        found = self._solved(Known(length=lengths))
+        if found is None:
+            raise CannotBe(
+                f"a line of {float(lengths[0]):.2f} m cannot hang over {self.span:.2f} m with "
+                f"{self.weight / GRAVITY:.1f} kg on it; a little longer than "
+                f"{np.hypot(self.span, self.rise):.2f} m is accepted"
+            )
+        level, upright, first, _ = found
+        whole = upright * first - self.own * first**2 / 2
+        left = np.hypot(level, upright) - np.hypot(level, upright - self.own * first)
+        return whole / self.stiffness + left / self.own + self.rise / 2, self._pull(found)
+
     def _to_sag(self, sag: Array) -> Array:
-        found = self._solved(sag, None)
+        found = self._solved(Known(sag=sag))
         if found is None:
             raise CannotBe(
                 f"no line hangs {float(sag.max()):.2f} m deep over {self.span:.2f} m; at most "
@@ -161,6 +196,17 @@ class Stringing:
         upright = self.weight / 2 + self.own * long - level * self.rise / span
         return np.array([level, upright, long, long])
 
+    def _near(self, known: Known) -> Array:
+        """A sag that is nearly right, m: of a light line that stretches little."""
+        if known.sag is not None:
+            return known.sag
+        wide = max(self.weight / 4 + self.own * self.span / 8, 1e-9) * self.span
+        if known.pull is not None:
+            return np.asarray(wide / known.pull)
+        assert known.length is not None
+        level = shallow(self.of(self.span), self.weight, np.array(self.span / 2), known.length)
+        return np.asarray(wide / level)
+
     def _pull(self, unknown: Array) -> Array:
         """The greatest, at the higher anchor, N."""
         level, upright, first, second = unknown
@@ -168,12 +214,11 @@ class Stringing:
             upright = upright - self.own * (first + second) - self.weight
         return np.asarray(np.hypot(level, upright))
 
-    def _solved(self, sag: Array | None, pull: Array | None) -> Array | None:
+    def _solved(self, known: Known) -> Array | None:
         """Level and upright pull and both lengths, (4, n); None where Newton's finds none."""
-        wide = max(self.weight / 4 + self.own * self.span / 8, 1e-9) * self.span
-        unknown = self._start(sag if sag is not None else wide / np.asarray(pull))
+        unknown = self._start(self._near(known))
         for _ in range(STEPS):
-            lack, slopes = self._lack(unknown, sag, pull)
+            lack, slopes = self._lack(unknown, known)
             if float(np.abs(lack).max()) < CLOSE * self.span:
                 return unknown
             try:
@@ -185,7 +230,7 @@ class Stringing:
             unknown = unknown + slowed * step
         return None
 
-    def _lack(self, unknown: Array, sag: Array | None, pull: Array | None) -> tuple[Array, Array]:
+    def _lack(self, unknown: Array, known: Known) -> tuple[Array, Array]:
         """What is missing to the four conditions, m, (4, n), and its slopes, (4, 4, n)."""
         own, stiff = self.own, self.stiffness
         level, upright, first, second = unknown
@@ -212,10 +257,13 @@ class Stringing:
         # The right part starts with what the left one leaves, so it follows the left length too.
         left_x, right_x = (a1, c1, p1, none), (a2, c2, -own * c2, p2)
         falls = (c1 + c2, b1 + b2, q1 - own * b2, q2)
-        if sag is not None:
-            last, follows = z1 - (sag - self.rise / 2), (c1, b1, q1, none)
+        if known.sag is not None:
+            last, follows = z1 - (known.sag - self.rise / 2), (c1, b1, q1, none)
+        elif known.length is not None:
+            last, follows = first + second - known.length, (none, none, none + 1, none + 1)
         else:
-            assert pull is not None
+            assert known.pull is not None
+            pull = known.pull
             whole = self._pull(unknown)
             risen = self.rise > 0
             at, by = (end, -own) if risen else (upright, 0.0)
@@ -228,130 +276,3 @@ class Stringing:
             )
         lack = np.array([x1 - self.span / 2, x2 - self.span / 2, z1 + z2 + self.rise, last])
         return lack, np.array([left_x, right_x, falls, follows])
-
-    @property
-    def curve(self) -> Curve:
-        """Pull and length over sag, as far as it is looked at."""
-        return _curve(self)
-
-
-@lru_cache(maxsize=16)
-def _curve(stringing: Stringing) -> Curve:
-    """The same however tight it is made, so kept while that is dragged."""
-    sags = np.geomspace(DEEPEST / 400, DEEPEST, SAGS) * stringing.span
-    return Curve(sags, *stringing.to_sag(sags))
-
-
-@dataclass(frozen=True, eq=False)
-class Curve:
-    """Sag, m, unstretched length, m, and greatest pull, N, of one line, (n,), loosest last."""
-
-    sag: Array
-    unstretched: Array
-    pull: Array
-
-    @cached_property
-    def by_length(self) -> CubicSpline:
-        """Logarithms of sag and of pull over the unstretched length."""
-        rows = np.log(np.stack([self.sag, self.pull], axis=1))
-        return CubicSpline(self.unstretched, rows)
-
-    def pull_of(self, unstretched: ArrayLike) -> Array:
-        """Pull of the line of a length, N.
-
-        Parameters
-        ----------
-        unstretched : array_like
-            m.
-
-        Returns
-        -------
-        array
-        """
-        return np.asarray(np.exp(self.by_length(unstretched)[..., 1]))
-
-    def sag_of(self, unstretched: ArrayLike) -> Array:
-        """Sag of the line of a length, m.
-
-        Parameters
-        ----------
-        unstretched : array_like
-            m.
-
-        Returns
-        -------
-        array
-        """
-        return np.asarray(np.exp(self.by_length(unstretched)[..., 0]))
-
-    def drawn_in(self, loose: float, tight: float, stiffness: float) -> float:
-        """Stretched line that comes off the tightener from loose to tight, the load hung.
-
-        Parameters
-        ----------
-        loose, tight : float
-            Unstretched lengths, m.
-        stiffness : float
-            E A, N.
-
-        Returns
-        -------
-        float
-            m: every unstretched metre is as long as the pull makes it when it comes off.
-        """
-        nodes, shares = np.polynomial.legendre.leggauss(9)
-        lengths = tight + (loose - tight) * (1 + nodes) / 2
-        stretched = 1 + self.pull_of(lengths) / stiffness
-        return float((loose - tight) / 2 * (shares * stretched).sum())
-
-    def crept(
-        self, unstretched: float, by_decade: float, at_pull: float, start: float, end: float
-    ) -> float:
-        """Length after it has hung for a while with its load in the middle.
-
-        It creeps by a share of its length for every tenfold of time, in proportion to the pull,
-        which falls as it slackens.
-
-        Parameters
-        ----------
-        unstretched : float
-            m.
-        by_decade : float
-            Share of the length for a tenfold of time at a stated pull.
-        at_pull : float
-            That pull, N.
-        start, end : float
-            s.
-
-        Returns
-        -------
-        float
-            m, unstretched.
-        """
-        asked = by_decade * float(np.log10(end / start)) / at_pull
-        if asked <= 0:
-            return unstretched
-        # The pull only falls: it gets no longer than at the first pull all the time.
-        most = unstretched * (1 + asked * float(self.pull_of(unstretched)))
-        lengths = np.linspace(unstretched, most, CREEPS)
-        # How long it takes to each length: the integral of one over the pull.
-        takes = cumulative_simpson(1 / self.pull_of(lengths), x=lengths, initial=0) / unstretched
-        return float(np.interp(asked, takes, lengths))
-
-
-def advantage(ropes: int, loss: float) -> float:
-    """Pull of a set of pulleys for one of the hand's.
-
-    Parameters
-    ----------
-    ropes : int
-        At the moving block.
-    loss : float
-        Of the pull at every sheave.
-
-    Returns
-    -------
-    float
-        Each rope pulls 1 − loss of the one before it.
-    """
-    return float(sum((1 - loss) ** at for at in range(ropes)))

@@ -14,11 +14,13 @@ from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.special import ellipj, ellipk, ellipkinc
 
+from hazel_lantern.core.mechanics import elliptic
 from hazel_lantern.core.mechanics.constants import GRAVITY
 
 Array = NDArray[np.float64]
+#: Acceleration of a trolley at times, m/s².
+Given = Callable[[Array], Array]
 #: Steps for a small swing: a lean is then right to a part in 100 000.
 STEPS = 40
 #: Points for a swing that goes on by itself.
@@ -50,7 +52,7 @@ def period(drop: float, stiffening: float = 0.0) -> float:
 def swung(
     drop: float,
     pieces: tuple[float, ...],
-    acceleration: Callable[[Array], Array],
+    acceleration: Given,
     stiffening: float = 0.0,
 ) -> tuple[Array, Array, Array]:
     """Lean of what hangs below a trolley over its move, from rest and without losses.
@@ -138,11 +140,11 @@ def _free(
     if not 1e-12 < modulus < 1:
         return np.full_like(times, lean), lean, rate
     phase = math.asin(max(-1.0, min(math.sin(lean / 2) / modulus, 1.0)))
-    if rate < 0:
-        phase = math.pi - phase
-    began = float(ellipkinc(phase, modulus**2))
-    sn, cn, _, _ = ellipj(often * times + began, modulus**2)
-    swung = 2 * np.arcsin(modulus * sn)
+    whole = elliptic.complete(modulus)
+    began = elliptic.incomplete(phase, modulus)
+    began = 2 * whole - began if rate < 0 else began
+    sn, cn = elliptic.sn_cn(often * times + began, modulus)
+    swung = 2 * np.arcsin(np.clip(modulus * sn, -1, 1))
     return swung, float(swung[-1]), float(2 * modulus * often * cn[-1])
 
 
@@ -166,14 +168,14 @@ def still_ramp(speed: float, drop: float) -> float:
         pushed = abs(speed) / lasts
         wide = math.atan2(pushed, GRAVITY)
         about = math.hypot(GRAVITY, pushed)
-        again = 4 * float(ellipk(math.sin(wide / 2) ** 2)) * math.sqrt(drop / about)
+        again = 4 * elliptic.complete(math.sin(wide / 2)) * math.sqrt(drop / about)
         if abs(again - lasts) < 1e-12:
             break
         lasts = again
     return lasts
 
 
-def shaped(speed: float, ramp: float, drop: float) -> Callable[[Array], Array]:
+def shaped(speed: float, ramp: float, drop: float) -> Given:
     """A ramp given in two equal halves, half a swing apart, which leave no swing between them.
 
     Parameters

@@ -176,7 +176,7 @@ def test_tightening_asks_what_pulleys_and_geometry_say(level):
     longer = (1.6**2 - 0.68**2) * 2 / span
     stretched = (it.pull - it.pull * 0.68 / 1.6) * span / it.rows.line.axial_stiffness
     # Shorter by what it sags less, and by what it stretches more.
-    assert tightened(it).travel == pytest.approx(longer + stretched, rel=0.02)
+    assert tightened(it).lines.drawn_in == pytest.approx(longer + stretched, rel=0.02)
 
 
 def test_climb_is_the_halving_line(level):

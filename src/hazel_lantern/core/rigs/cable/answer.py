@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -22,12 +21,14 @@ from hazel_lantern.core.mechanics.line_bounce import Bounce
 from hazel_lantern.core.mechanics.line_run import Run
 from hazel_lantern.core.mechanics.stringing import DEEPEST, Stringing
 from hazel_lantern.core.rigs.answer import Answer
+from hazel_lantern.core.rigs.cable.course import Course, rolled
 from hazel_lantern.core.rigs.cable.model import CableDesign
+from hazel_lantern.core.rigs.cable.swinging import Swing, swung
 from hazel_lantern.core.shot import Fly
 
 Array = NDArray[np.float64]
-#: Marks of a run by gravity, and places that its speed is worked out at.
-MARKS, PLACES = 45, 161
+#: Places that the speed of a run by gravity is worked out at.
+PLACES = 161
 #: A trolley ends so far past its outer wheels, m; so near an anchor nothing runs.
 PAST, NEAREST = 0.05, 0.05
 
@@ -44,30 +45,6 @@ class Rows:
     tether: Wire
     posts: tuple[Section, Section]
     guys: tuple[LineRow, LineRow]
-
-
-@dataclass(frozen=True, eq=False)
-class Course:
-    """The move at its marks: s, and place along the span from the left anchor, m, with rates."""
-
-    times: Array
-    place: Array
-    speed: Array
-    acceleration: Array
-
-
-class Swing(NamedTuple):
-    """What the camera does below the trolley over the move, rad and s.
-
-    ``start`` and ``stop`` are what it goes on swinging with after the first ramp and at the end.
-    """
-
-    times: Array
-    lean: Array
-    most: float
-    start: float
-    stop: float
-    lifts: bool
 
 
 @dataclass(frozen=True, eq=False)
@@ -247,35 +224,7 @@ class CableAnswer(Answer[CableDesign]):
                 sense * motion.speed,
                 sense * motion.acceleration,
             )
-        return self._rolled()
-
-    def _rolled(self) -> Course:
-        run, end = self.run, self.till_end
-        x, way = self.swept.load[0], run.way
-        upto = min(float(way[end]), run.reached)
-        if upto <= 1e-6:
-            # It does not roll at all: it stands where it is let go.
-            times = np.linspace(0.0, self.shot.pace.duration, MARKS)
-            none = np.zeros(MARKS)
-            return Course(times, np.full(MARKS, self.ends[0]), none, none)
-        # Even in the way at rest's end and start: the root of the way goes with the time there.
-        going = upto * (1 - np.cos(np.linspace(0, np.pi, MARKS))) / 2
-        last = int(np.searchsorted(way, upto - 1e-9))
-        squares = np.interp(going, np.append(way[:last], upto), self._squares(last, upto))
-        speeds = np.sqrt(np.maximum(squares, 0.0))
-        steps = np.diff(going)
-        times = np.append(0.0, np.cumsum(2 * steps / np.maximum(speeds[1:] + speeds[:-1], 1e-6)))
-        level = np.interp(going, way, x)
-        slope = np.gradient(level, going)
-        rate = np.gradient(squares, going) / 2
-        return Course(times, level, speeds * slope, rate * slope)
-
-    def _squares(self, last: int, upto: float) -> Array:
-        """Squares of the speed along the run, the last one at its end."""
-        run = self.run
-        stops = abs(upto - run.reached) < 1e-9 and run.stalls
-        end = 0.0 if stops else float(np.interp(upto, run.way, run.speed**2))
-        return np.append(run.speed[:last] ** 2, end)
+        return rolled(self)
 
     @kept
     def hung(self) -> Hung:
@@ -388,54 +337,8 @@ class CableAnswer(Answer[CableDesign]):
 
     @kept
     def swing(self) -> Swing:
-        """Of the camera below the trolley; on its wheels it is stiff until one of them lifts."""
-        found = self._swung(self.stiffening)
-        level = float(self.hung.level.max())
-        if self.stiffening and found.most > self.weight / (2 * level):
-            return self._swung(0.0)._replace(lifts=True)
-        return found
-
-    @property
-    def pieces(self) -> tuple[float, ...]:
-        """Times between which its acceleration does not jump, s."""
-        pace = self.shot.pace
-        if self.by_gravity:
-            return 0.0, float(self.course.times[-1])
-        if pace.ease == "smooth":
-            return 0.0, pace.duration
-        return 0.0, pace.ease_in, pace.duration - pace.ease_out, pace.duration
-
-    def _swung(self, stiffening: float) -> Swing:
-        course, pieces = self.course, self.pieces
-        if self.by_gravity:
-            end, hard = float(course.times[-1]), self.stopping[1]
-            lasts = self.end_speed / hard if hard > 0 else 0.0
-            if lasts > 1e-6 and math.isfinite(self.stopping[0]):
-                pieces = (*pieces, end + lasts)
-
-            def given(times: Array) -> Array:
-                rolled = np.interp(times, course.times, course.acceleration)
-                return np.where(times > end, -self.sense * hard, rolled)
-
-        else:
-            distance = self.move.distance
-
-            def given(times: Array) -> Array:
-                return self.sense * self.shot.pace.motion(distance, times).acceleration
-
-        drop = self.design.trolley.drop
-        times, lean, left = swing.swung(drop, pieces, given, stiffening)
-        started = (
-            int(np.searchsorted(times, pieces[1] - 1e-9)) if len(pieces) > 2 else len(left) - 1
-        )
-        return Swing(
-            times,
-            lean,
-            float(np.abs(lean).max()),
-            float(left[min(started, len(left) - 1)]),
-            float(left[-1]),
-            False,
-        )
+        """Of the camera below the trolley over the move."""
+        return swung(self)
 
     @kept
     def swing_px(self) -> float:

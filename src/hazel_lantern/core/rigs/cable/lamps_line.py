@@ -97,23 +97,24 @@ def tension(answer: CableAnswer) -> Found:
 def tighten(answer: CableAnswer) -> Found:
     """Travel and hand's force against the tightener's."""
     tool, found = answer.rows.tightener, strength.tightened(answer)
-    line, kind = answer.design.line, answer.rows.line
-    shares = {"travel": found.travel / tool.travel, "hand": found.hand / tool.hand}
+    line, kind, count = answer.design.line, answer.rows.line, answer.design.lines
+    drawn, crept = found.lines.drawn_in, found.lines.crept
+    shares = {"travel": drawn / tool.travel, "hand": found.hand / tool.hand}
     worst = max(shares, key=lambda one: shares[one])
-    longer = found.crept[0] - answer.sag
+    longer = crept.sag - answer.sag
 
     def said(s: Style) -> str:
-        (cold_sag, cold_pull), (warm_sag, warm_pull) = found.colder, found.warmer
+        colder, warmer = found.lines.colder, found.lines.warmer
         return (
             f"From {write(line.loose, 'length', s)} of sag to {write(answer.sag, 'length', s)} "
-            f"it takes in {write(found.travel, 'length', s)}; {tool.name.lower()} takes "
+            f"it takes in {write(drawn, 'length', s)}; {tool.name.lower()} takes "
             f"{write(tool.travel, 'length', s)} and asks the hand for "
             f"{write(found.hand, 'force', s)}. An hour later {kind.name.lower()} has crept to "
-            f"{write(found.crept[0], 'length', s)} of sag"
+            f"{write(crept.sag, 'length', s)} of sag"
             + (": tighten again then. " if longer > 0.1 * answer.sag else ". ")
-            + f"{line.weather:.3g} K colder it pulls {write(cold_pull, 'force', s)} at "
-            f"{write(cold_sag, 'length', s)}, as much warmer {write(warm_pull, 'force', s)} at "
-            f"{write(warm_sag, 'length', s)}."
+            + f"{line.weather:.3g} K colder a line pulls {write(colder.pull / count, 'force', s)} "
+            f"at {write(colder.sag, 'length', s)}, as much warmer "
+            f"{write(warmer.pull / count, 'force', s)} at {write(warmer.sag, 'length', s)}."
         )
 
     return Found(
@@ -124,13 +125,13 @@ def tighten(answer: CableAnswer) -> Found:
         ),
         said,
         working(
-            "travel = ∫ (1 + T / EA) dL from loose to tight;  hand = T / advantage",
+            "travel = sum of (1 + T / EA) dL from loose to tight;  hand = T / advantage",
             (
-                ("L", "taken in, as it comes off", found.travel, "length"),
+                ("L", "taken in, as it comes off", drawn, "length"),
                 ("T", "greatest pull of a line", strength.greatest_pull(answer), "force"),
                 ("hand", "on the tightener", found.hand, "force"),
-                ("crept", "sag after an hour", found.crept[0], "length"),
-                ("then", "pull after an hour", found.crept[1], "force"),
+                ("crept", "sag after an hour", crept.sag, "length"),
+                ("then", "pull of a line after an hour", crept.pull / count, "force"),
             ),
             "elastic catenary, trolley hung; ropes at the moving block, each sheave with its loss",
         ),

@@ -7,7 +7,7 @@ from typing import NamedTuple
 
 from hazel_lantern.core.mechanics.anchoring import Shares, shared
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.mechanics.stringing import advantage
+from hazel_lantern.core.mechanics.tightening import Creep, Tightening, advantage, tightening
 from hazel_lantern.core.rigs.cable.answer import CableAnswer
 
 #: Breaking strength over the working pull: wire, fibre and webbing, and near people.
@@ -16,8 +16,6 @@ WIRE, FIBRE, NEAR_PEOPLE = 5.0, 7.0, 10.0
 GUESSED, TESTED = 0.5, 2.0
 #: How a guy is ended, of its strength.
 GUY_ENDS = 0.8
-#: Creep is counted from one minute to one hour, s.
-FIRST, LAST = 60.0, 3600.0
 SIDES = ("left", "right")
 #: Who has to look at what the application cannot see.
 WHO = (
@@ -50,37 +48,24 @@ def factor(answer: CableAnswer) -> float:
 
 
 class Tightened(NamedTuple):
-    """What the tightener of one line does: m, and N; the sag and pull an hour later."""
+    """The tightener of one line: the hand's force on it, N, and how the lines together hang."""
 
-    travel: float
     hand: float
-    share: float
-    crept: tuple[float, float]
-    colder: tuple[float, float]
-    warmer: tuple[float, float]
+    lines: Tightening
 
 
 def tightened(answer: CableAnswer) -> Tightened:
     """Travel and hand's force, what an hour's creep takes, what cold and warmth do."""
-    row, tool, curve = answer.rows.line, answer.rows.tightener, answer.stringing.curve
-    line, count = answer.strung, answer.design.lines
-    length = line.unstretched
-
-    def at(unstretched: float) -> tuple[float, float]:
-        return float(curve.sag_of(unstretched)), float(curve.pull_of(unstretched)) / count
-
+    row, tool, count = answer.rows.line, answer.rows.tightener, answer.design.lines
     gains = advantage(tool.ropes, tool.loss) if tool.ropes else tool.advantage
-    weather = answer.design.line.weather * row.expansion
-    later = curve.crept(length, row.creep, row.creep_pull * count, FIRST, LAST)
-    greatest = greatest_pull(answer)
-    return Tightened(
-        travel=curve.drawn_in(answer.loose, length, line.stiffness),
-        hand=greatest / gains,
-        share=greatest * answer.design.line.dynamic / tool.working,
-        crept=at(later),
-        colder=at(length * (1 - weather)),
-        warmer=at(length * (1 + weather)),
+    found = tightening(
+        answer.stringing,
+        answer.loose,
+        answer.strung.unstretched,
+        Creep(row.creep, row.creep_pull * count),
+        answer.design.line.weather * row.expansion,
     )
+    return Tightened(greatest_pull(answer) / gains, found)
 
 
 class Held(NamedTuple):

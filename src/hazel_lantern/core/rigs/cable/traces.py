@@ -7,10 +7,12 @@ from collections.abc import Callable, Mapping
 import numpy as np
 
 from hazel_lantern.core.mechanics import swing
+from hazel_lantern.core.mechanics.stringing import DEEPEST
 from hazel_lantern.core.poses import Trace
 from hazel_lantern.core.rigs.cable import strength
 from hazel_lantern.core.rigs.cable.answer import Array, CableAnswer
 from hazel_lantern.core.rigs.cable.lamps_seen import ramp_speed, still_ramp
+from hazel_lantern.core.rigs.cable.model import SHALLOWEST
 
 #: Places of a plot over sag, and over the time of a swing; how far either side of the sag now.
 SAGS, TIMES, WIDER = 81, 241, 4.0
@@ -41,9 +43,8 @@ def traces(answer: CableAnswer) -> Mapping[str, Callable[[], Trace]]:
 
 
 def _sags(answer: CableAnswer) -> Array:
-    low = max(answer.stringing.curve.sag[0], answer.sag / WIDER)
-    high = min(answer.stringing.curve.sag[-1], answer.sag * WIDER)
-    return np.linspace(low, high, SAGS)
+    low, high = SHALLOWEST * answer.design.line.span, DEEPEST * answer.design.line.span
+    return np.linspace(max(low, answer.sag / WIDER), min(high, answer.sag * WIDER), SAGS)
 
 
 def _by_sag(answer: CableAnswer) -> dict[str, Callable[[], Trace]]:

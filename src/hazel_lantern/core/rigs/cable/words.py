@@ -7,7 +7,6 @@ from collections.abc import Iterable, Mapping
 from dataclasses import replace
 
 import numpy as np
-from scipy.optimize import brentq
 
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.mechanics import line_run, swing
@@ -104,6 +103,9 @@ def stretched(answer: CableAnswer, sag: float, more: float) -> tuple[float, floa
 
     None where no stretch explains both.
     """
+    # Loaded only where something was measured: nobody's start waits for it.
+    from scipy.optimize import brentq
+
     own = answer.stringing
 
     def off(log_stiffness: float) -> float:
@@ -131,6 +133,8 @@ def coasts(answer: CableAnswer, rolling: float) -> float:
 
 def rolling_of(answer: CableAnswer, far: float) -> float | None:
     """Rolling resistance with which it comes to a stand there; None where none does."""
+    from scipy.optimize import brentq
+
     try:
         return float(brentq(lambda c: coasts(answer, c) - far, 1e-5, 0.3, xtol=1e-7))
     except ValueError:
@@ -160,7 +164,7 @@ def cautions(answer: CableAnswer, station: str) -> Iterable[str]:
 def steps(answer: CableAnswer) -> tuple[Step, ...]:
     """How to build and to rig it."""
     design, rows, s = answer.design, answer.rows, answer.style
-    line, found = design.line, strength.tightened(answer)
+    line, found = design.line, strength.tightened(answer).lines
     of = "each of two lines" if design.lines == 2 else "the line"
     heights = ", ".join(
         f"{side} {write(getattr(design, side).height, 'length', s)}" for side in strength.SIDES
@@ -191,7 +195,7 @@ def steps(answer: CableAnswer) -> tuple[Step, ...]:
         Step(
             f"Tie off, hang the trolley on and draw by hand to {write(line.loose, 'length', s)} "
             f"of sag; then tighten by {in_sentence(rows.tightener.name)}, "
-            f"{write(found.travel, 'length', s)} of it, to "
+            f"{write(found.drawn_in, 'length', s)} of it, to "
             f"{write(answer.sag, 'length', s)} of sag in the middle.",
             ("tape", "level"),
             f"Stand aside of the line; let {slower} off slowly, never under load.",
@@ -205,7 +209,7 @@ def steps(answer: CableAnswer) -> tuple[Step, ...]:
         ),
         Step(
             f"After an hour measure the sag again: it will be about "
-            f"{write(found.crept[0], 'length', s)}; tighten again.",
+            f"{write(found.crept.sag, 'length', s)}; tighten again.",
             ("tape",),
         ),
     )
