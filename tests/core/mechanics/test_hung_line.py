@@ -129,7 +129,7 @@ def test_weather_and_creep_take_what_was_settled():
     assert at(long * 1.002) == pytest.approx((282, 642), abs=0.6)
     assert float(own.to_length(long)[0][0]) == pytest.approx(0.45, rel=1e-8)
     # Creep in proportion to a pull that falls: the differential equation, solved apart.
-    found = tightening(own, long + 0.1, long, Creep(0.002, 400.0), 20 * 12e-6)
+    found = tightening(own, long + 0.1, long, 410.0, Creep(0.002, 400.0), 20 * 12e-6)
     assert found.colder.sag * 1e3 == pytest.approx(428, abs=0.6)
     assert found.warmer.sag * 1e3 == pytest.approx(472, abs=0.6)
 
@@ -150,7 +150,9 @@ def test_what_comes_off_the_tightener_is_stretched_line():
     middles = (steps[1:] + steps[:-1]) / 2
     pulls = [float(hang_at(own.of(one), own.weight, np.array([9.0])).pull[0]) for one in middles]
     apart = float(((1 + np.array(pulls) / 40e3) * -np.diff(steps)).sum())
-    assert tightening(own, loose, tight, STIFF, 0.0).drawn_in == pytest.approx(apart, rel=1e-5)
+    assert tightening(own, loose, tight, 500.0, STIFF, 0.0).drawn_in == pytest.approx(
+        apart, rel=1e-5
+    )
     assert advantage(3, 0.1) == pytest.approx(1 + 0.9 + 0.81)
 
 

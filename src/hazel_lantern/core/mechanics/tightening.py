@@ -16,7 +16,10 @@ NODES, SHARES = np.polynomial.legendre.leggauss(9)
 
 
 class Creep(NamedTuple):
-    """How a line creeps: a share of its length for a tenfold of time at a pull, N; from when to when, s."""
+    """How a line creeps: a share of its length for a tenfold of time at a pull, N.
+
+    It is counted from ``start`` to ``end``, s.
+    """
 
     by_decade: float
     at_pull: float
@@ -43,7 +46,7 @@ class Tightening(NamedTuple):
 
 
 def tightening(
-    own: Stringing, loose: float, tight: float, creep: Creep, weather: float
+    own: Stringing, loose: float, tight: float, pull: float, creep: Creep, weather: float
 ) -> Tightening:
     """From loose to tight with the load hung, and what becomes of it.
 
@@ -55,6 +58,8 @@ def tightening(
     own : Stringing
     loose, tight : float
         Unstretched lengths before and after, m.
+    pull : float
+        Of the tight one, its greatest, or anything more, N.
     creep : Creep
     weather : float
         Share of its length by which it is shorter when colder and longer when warmer.
@@ -71,24 +76,20 @@ def tightening(
     """
     # The pull only falls: it gets no longer than at the first pull all the time.
     asked = creep.by_decade * float(np.log10(creep.end / creep.start)) / creep.at_pull
-    first = float(own.to_length(tight)[1][0])
-    creeps = tight * (1 + np.linspace(0, asked * first, CREEPS))
+    creeps = tight * (1 + np.linspace(0, asked * pull, CREEPS))
     drawn = tight + (loose - tight) * (1 + NODES) / 2
     lengths = np.concatenate([[tight, tight * (1 - weather), tight * (1 + weather)], drawn, creeps])
     # All at once: what takes long is to begin.
     sags, pulls = own.to_length(lengths)
     off = 3 + len(NODES)
     stretched = 1 + pulls[3:off] / own.stiffness
-    now, colder, warmer = (
-        Hangs(*(float(row[at]) for row in (lengths, sags, pulls))) for at in range(3)
-    )
+    rows = lengths, sags, pulls
+    now, colder, warmer = (Hangs(*(float(row[at]) for row in rows)) for at in range(3))
     crept = now
     if asked > 0:
         each = 1 / pulls[off:]
         takes = np.append(0.0, np.cumsum((each[1:] + each[:-1]) / 2 * np.diff(creeps))) / tight
-        crept = Hangs(
-            *(float(np.interp(asked, takes, row[off:])) for row in (lengths, sags, pulls))
-        )
+        crept = Hangs(*(float(np.interp(asked, takes, row[off:])) for row in rows))
     taken = float((loose - tight) / 2 * (SHARES * stretched).sum())
     return Tightening(taken, now, crept, colder, warmer)
 

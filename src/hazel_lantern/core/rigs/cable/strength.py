@@ -62,6 +62,7 @@ def tightened(answer: CableAnswer) -> Tightened:
         answer.stringing,
         answer.loose,
         answer.strung.unstretched,
+        float(answer.middle.pull[0]),
         Creep(row.creep, row.creep_pull * count),
         answer.design.line.weather * row.expansion,
     )

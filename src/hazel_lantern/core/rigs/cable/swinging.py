@@ -9,6 +9,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from hazel_lantern.core.mechanics import swing
+from hazel_lantern.core.reuse import reused
+from hazel_lantern.core.shot import Pace
 
 if TYPE_CHECKING:
     from hazel_lantern.core.rigs.cable.answer import CableAnswer
@@ -40,9 +42,8 @@ def swung(answer: CableAnswer) -> Swing:
     return found
 
 
-def _pieces(answer: CableAnswer) -> tuple[float, ...]:
+def _pieces(pace: Pace) -> tuple[float, ...]:
     """Times between which the trolley's acceleration does not jump, s."""
-    pace = answer.shot.pace
     if pace.ease == "smooth":
         return 0.0, pace.duration
     return 0.0, pace.ease_in, pace.duration - pace.ease_out, pace.duration
@@ -51,12 +52,19 @@ def _pieces(answer: CableAnswer) -> tuple[float, ...]:
 def _with(answer: CableAnswer, stiffening: float) -> Swing:
     if answer.by_gravity:
         return _rolling(answer, stiffening)
-    pieces, distance, pace = _pieces(answer), answer.move.distance, answer.shot.pace
+    pace, move = answer.shot.pace, answer.move
+    return _towed((pace, move.distance, answer.sense, answer.design.trolley.drop, stiffening))
+
+
+@reused(lambda towed: towed)
+def _towed(towed: tuple[Pace, float, int, float, float]) -> Swing:
+    """At its pace: the same however tight the line is, as long as the camera hangs free."""
+    pace, distance, sense, drop, stiffening = towed
 
     def given(times: Array) -> Array:
-        return answer.sense * pace.motion(distance, times).acceleration
+        return sense * pace.motion(distance, times).acceleration
 
-    return _swing(answer, stiffening, pieces, given)
+    return _swing(drop, stiffening, _pieces(pace), given)
 
 
 def _rolling(answer: CableAnswer, stiffening: float) -> Swing:
@@ -70,13 +78,11 @@ def _rolling(answer: CableAnswer, stiffening: float) -> Swing:
         rolled = np.interp(times, course.times, course.acceleration)
         return np.where(times > end, -answer.sense * hard, rolled)
 
-    return _swing(answer, stiffening, pieces, given)
+    return _swing(answer.design.trolley.drop, stiffening, pieces, given)
 
 
-def _swing(
-    answer: CableAnswer, stiffening: float, pieces: tuple[float, ...], given: swing.Given
-) -> Swing:
-    times, lean, left = swing.swung(answer.design.trolley.drop, pieces, given, stiffening)
+def _swing(drop: float, stiffening: float, pieces: tuple[float, ...], given: swing.Given) -> Swing:
+    times, lean, left = swing.swung(drop, pieces, given, stiffening)
     # Of one ramp all the way there is no swing between start and stop.
     first = int(np.searchsorted(times, pieces[1] - 1e-9)) if len(pieces) > 2 else len(left) - 1
     most = float(np.abs(lean).max())
