@@ -60,7 +60,7 @@ def from_the_side(answer: CableAnswer, mark: int) -> Sketch:
         away = float(answer.hung.end_upright[0 if where == 0 else 1][mark])
         vector = (way * longest * level_pull / pull, -longest * away / pull)
         things.append(Arrow((where, high), vector, "force", pull))
-    beside = -0.09 * span
+    beside = -0.15 * span
     things += person(beside)
     ground_low = float(answer.ground[1].min())
     top = max(left, right, PERSON + 0.2) + 0.05 * span
