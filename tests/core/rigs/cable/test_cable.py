@@ -39,8 +39,9 @@ def pond():
 
 @pytest.fixture(scope="module")
 def level(pond):
-    """The same between anchors as high as each other."""
-    return changed(pond, **{"design.right.ground": 0.0, "design.right.height": 2.35})
+    """The same between anchors as high as each other, the lens square to the way."""
+    anchors = {"design.right.ground": 0.0, "design.right.height": 2.35}
+    return changed(pond, **anchors, **{"shot.move.aim": "square"})
 
 
 def answer(rig):
