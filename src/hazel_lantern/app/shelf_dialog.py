@@ -30,7 +30,20 @@ from hazel_lantern.core.units import ReadError, read, write
 from hazel_lantern.core.workshop import Workshop
 
 #: Tables of what may lie on a shelf, in the order in which they are offered.
-OWNED = ("sections", "wheels", "rollers", "stands", "bearings", "motors", "cogs", "hardware")
+OWNED = (
+    "sections",
+    "wheels",
+    "rollers",
+    "stands",
+    "bearings",
+    "motors",
+    "cogs",
+    "lines",
+    "endings",
+    "tighteners",
+    "sheaves",
+    "hardware",
+)
 
 
 class ShelfDialog(QDialog):

@@ -20,7 +20,7 @@ Array = NDArray[np.float64]
 #: Steps of Newton's; the most by which one changes a pull or a length, as a share; what may be
 #: missing of the span.
 STEPS, MOST, CLOSE = 60, 0.5, 1e-11
-#: The deepest sag, as a share of the span: deeper ones pull harder again.
+#: The deepest sag that is looked for a pull, as a share of the span: deeper ones pull harder again.
 DEEPEST = 0.3
 
 
@@ -176,8 +176,8 @@ class Stringing:
         found = self._solved(Known(sag=sag))
         if found is None:
             raise CannotBe(
-                f"no line hangs {float(sag.max()):.2f} m deep over {self.span:.2f} m; at most "
-                f"{DEEPEST * self.span:.2f} m of sag is accepted"
+                f"no line hangs {float(sag.max()):.3f} m deep over {self.span:.2f} m; try "
+                f"{DEEPEST * self.span:.2f} m of sag"
             )
         return found
 

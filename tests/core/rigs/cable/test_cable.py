@@ -345,8 +345,13 @@ def test_by_gravity_it_rolls_as_its_energy_lets_it(level):
 
 
 def test_a_flight_past_its_line_is_refused(level):
-    with pytest.raises(CannotBe, match="at most"):
-        assess(changed(level, **{"shot.move.distance": 19.0}))
+    short = lamp(changed(level, **{"shot.move.distance": 19.0}), "room")
+    assert (short.state, short.headline) == (State.FAILS, "Does not fit at the flight's ends")
+    wanted = changed(level, **{"shot.move.distance": 17.9, "shot.room.length": 40.0})
+    offers = [one.title for one in mends.find("cable.room", assess(wanted).case)]
+    assert any(one.startswith("Set the anchors") for one in offers)
+    with pytest.raises(CannotBe, match="less than"):
+        assess(changed(level, **{"shot.move.start": 30.0}))
     with pytest.raises(CannotBe, match="accepted"):
         changed(level, **{"design.line.sag": 15.0})
 

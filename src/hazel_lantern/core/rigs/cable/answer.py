@@ -19,10 +19,10 @@ from hazel_lantern.core.mechanics.driving import AIR
 from hazel_lantern.core.mechanics.hung_line import Hung, Strung, hang_at
 from hazel_lantern.core.mechanics.line_bounce import Bounce
 from hazel_lantern.core.mechanics.line_run import Run
-from hazel_lantern.core.mechanics.stringing import DEEPEST, Stringing
+from hazel_lantern.core.mechanics.stringing import Stringing
 from hazel_lantern.core.rigs.answer import Answer
 from hazel_lantern.core.rigs.cable.course import Course, rolled
-from hazel_lantern.core.rigs.cable.model import CableDesign
+from hazel_lantern.core.rigs.cable.model import DEEPEST, CableDesign
 from hazel_lantern.core.rigs.cable.swinging import Swing, swung
 from hazel_lantern.core.shot import Fly
 
@@ -31,6 +31,8 @@ Array = NDArray[np.float64]
 PLACES = 161
 #: A trolley ends so far past its outer wheels, m; so near an anchor nothing runs.
 PAST, NEAREST = 0.05, 0.05
+#: The shortest flight, m.
+LEAST_FLIGHT = 0.1
 
 
 @dataclass(frozen=True)
@@ -74,11 +76,12 @@ class CableAnswer(Answer[CableDesign]):
     def looked_up(self) -> CableAnswer:
         """With all that cannot be said at once."""
         super().looked_up()
-        move, span = self.move, self.design.line.span
-        if move.start + move.distance > span - NEAREST:
+        left, right = self.within
+        if right - left < LEAST_FLIGHT:
             raise CannotBe(
-                f"the flight ends {move.start + move.distance:.2f} m from the left anchor and the "
-                f"line is {span:.2f} m long; at most {span - NEAREST:.2f} m is accepted"
+                f"the flight begins {self.move.start:.2f} m from the left anchor and the line is "
+                f"{self.design.line.span:.2f} m long; less than "
+                f"{self.design.line.span - 2 * LEAST_FLIGHT:.2f} m is accepted"
             )
         _ = self.strung
         return self
@@ -156,10 +159,22 @@ class CableAnswer(Answer[CableDesign]):
         return self.move.sense
 
     @property
+    def within(self) -> tuple[float, float]:
+        """Left and right end of as much of the flight as there is line for, m."""
+        move, span = self.move, self.design.line.span
+        return max(move.start, NEAREST), min(move.start + move.distance, span - NEAREST)
+
+    @property
     def ends(self) -> tuple[float, float]:
         """Where the flight begins and where it ends, m."""
-        left, right = self.move.start, self.move.start + self.move.distance
+        left, right = self.within
         return (left, right) if self.sense > 0 else (right, left)
+
+    @property
+    def flown(self) -> float:
+        """How far it flies, m."""
+        left, right = self.within
+        return right - left
 
     @property
     def by_gravity(self) -> bool:
@@ -177,7 +192,7 @@ class CableAnswer(Answer[CableDesign]):
         first = self.ends[0]
         far = self.design.line.span - NEAREST if self.sense > 0 else NEAREST
         # The end of the flight is one of them: what is asked of it is not interpolated.
-        upto = max(int(PLACES * self.move.distance / abs(far - first)), 41)
+        upto = max(int(PLACES * self.flown / abs(far - first)), 41)
         rest = max(PLACES - upto, 8)
         there = np.linspace(first, self.ends[1], upto)
         return hang_at(
@@ -214,9 +229,9 @@ class CableAnswer(Answer[CableDesign]):
     @kept
     def course(self) -> Course:
         """The move at its marks: paced where it is towed, else as it rolls."""
-        move, first = self.move, self.ends[0]
+        first = self.ends[0]
         if not self.by_gravity:
-            times, motion = self.shot.pace.marked(move.distance)
+            times, motion = self.shot.pace.marked(self.flown)
             sense = self.sense
             return Course(
                 times,

@@ -272,12 +272,14 @@ def power(answer: CableAnswer) -> Found:
 
 def spans(answer: CableAnswer) -> tuple[Spans, Inputs]:
     """Free space in the room."""
-    design, room = answer.design, answer.shot.room
+    design, room, move = answer.design, answer.shot.room, answer.move
     high = max(one.ground + one.height for one in (design.left, design.right))
+    left, right = move.start, design.line.span - move.start - move.distance
     # Neighbouring wheels, and the camera below its trolley, want no hand between them.
     found = {
         "along the place": room.length - design.line.span,
         "up to what is overhead": room.height - high,
+        "at the flight's ends": min(left, right) - answer.half_length,
         "between trolley and camera": answer.camera_top - built.trolley_low(answer) + HAND,
     }
     return found, (("span", "between the anchors", design.line.span, "length"),)

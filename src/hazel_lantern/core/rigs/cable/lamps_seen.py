@@ -23,7 +23,7 @@ WAIT = 8.0
 def ramp_speed(answer: CableAnswer, ramp: float) -> float:
     """Top speed with both ramps so long, m/s."""
     pace = answer.shot.pace
-    return answer.move.distance / max(pace.duration - ramp, 1e-3)
+    return answer.flown / max(pace.duration - ramp, 1e-3)
 
 
 def still_ramp(answer: CableAnswer) -> float:

@@ -94,6 +94,9 @@ def levers(answer: CableAnswer) -> Iterable[Lever]:
         )
     else:
         yield Numeric(line.pull, 10.0, 20.0, 1e5, "Tighten it to {} in the middle", then=_as_high)
+    # Less span than the flight takes would only cut the flight short.
+    least = answer.move.start + answer.move.distance + answer.half_length
+    yield Numeric(line.span, 0.25, least, 400.0, "Set the anchors {} apart", then=_as_high)
     found = (one._replace(name=one.name.lower()) for one in other_lines(answer))
     yield Choices.of("Hang it on {}", found, design.line.row)
     rows = answer.workshop.catalogue

@@ -9,14 +9,13 @@ from pydantic import Field, model_validator
 
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Frozen, choice, quantity, refs
-from hazel_lantern.core.mechanics.stringing import DEEPEST
 from hazel_lantern.core.rigs.case import Design
 
 AnchorKind = Literal["tree", "driven post", "frame with base", "wall plate", "vehicle hitch"]
 Joint = Literal["hung free", "rigid"]
 StopKind = Literal["nothing", "bumper", "hand line", "magnetic brake", "friction brake"]
-#: Shallower than this share of the span a line pulls harder than anything of a maker's holds.
-SHALLOWEST = 0.001
+#: Shallower and deeper than these shares of the span nothing is worked out: lamps fail long before.
+SHALLOWEST, DEEPEST = 0.0005, 0.45
 #: Shorter lines than this are no cable cam, m.
 SHORTEST = 0.5
 

@@ -52,8 +52,8 @@ def _pieces(pace: Pace) -> tuple[float, ...]:
 def _with(answer: CableAnswer, stiffening: float) -> Swing:
     if answer.by_gravity:
         return _rolling(answer, stiffening)
-    pace, move = answer.shot.pace, answer.move
-    return _towed((pace, move.distance, answer.sense, answer.design.trolley.drop, stiffening))
+    pace = answer.shot.pace
+    return _towed((pace, answer.flown, answer.sense, answer.design.trolley.drop, stiffening))
 
 
 @reused(lambda towed: towed)

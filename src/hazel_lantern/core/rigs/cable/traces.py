@@ -7,12 +7,11 @@ from collections.abc import Callable, Mapping
 import numpy as np
 
 from hazel_lantern.core.mechanics import swing
-from hazel_lantern.core.mechanics.stringing import DEEPEST
 from hazel_lantern.core.poses import Trace
 from hazel_lantern.core.rigs.cable import strength
 from hazel_lantern.core.rigs.cable.answer import Array, CableAnswer
 from hazel_lantern.core.rigs.cable.lamps_seen import ramp_speed, still_ramp
-from hazel_lantern.core.rigs.cable.model import SHALLOWEST
+from hazel_lantern.core.rigs.cable.model import DEEPEST, SHALLOWEST
 
 #: Places of a plot over sag, and over the time of a swing; how far either side of the sag now.
 SAGS, TIMES, WIDER = 81, 241, 4.0
