@@ -105,6 +105,12 @@ class Hand:
         self.qtbot.keyClick(widget, key, modifier)
 
 
+def grip(drawing, path):
+    """Where on a drawing the handle of a field is."""
+    handle = next(one for one in drawing.sketch.handles if one.path == path)
+    return drawing.mapping.to_px(handle.at).toPoint()
+
+
 def refuse_nonsense(window, hand, views, least):
     """Type nonsense into every pill of some views: each says why, and nothing changes."""
     drawing, document = window.desk.stage.drawing, window.session.document

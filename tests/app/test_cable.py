@@ -6,7 +6,7 @@ from PyQt6.QtWidgets import QLabel
 
 from hazel_lantern.app.new_rig import NewRigPage
 from hazel_lantern.core.lamps import State
-from tests.app.conftest import refuse_nonsense
+from tests.app.conftest import grip, refuse_nonsense
 
 
 @pytest.fixture
@@ -20,11 +20,6 @@ def pond(window):
 @pytest.fixture
 def drawing(window, pond):
     return window.desk.stage.drawing
-
-
-def grip(drawing, path):
-    handle = next(one for one in drawing.sketch.handles if one.path == path)
-    return drawing.mapping.to_px(handle.at).toPoint()
 
 
 def test_sag_and_pull_are_one_thing_said_in_two_pills(pond, drawing, hand):

@@ -6,7 +6,7 @@ from PyQt6.QtCore import QPoint
 from hazel_lantern.app.new_rig import NewRigPage
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import State
-from tests.app.conftest import refuse_nonsense
+from tests.app.conftest import grip, refuse_nonsense
 
 
 @pytest.fixture
@@ -20,11 +20,6 @@ def stone(window):
 @pytest.fixture
 def drawing(window, stone):
     return window.desk.stage.drawing
-
-
-def grip(drawing, path):
-    handle = next(one for one in drawing.sketch.handles if one.path == path)
-    return drawing.mapping.to_px(handle.at).toPoint()
 
 
 def test_from_above_is_first_and_the_camera_is_dragged_round(stone, drawing, hand):

@@ -5,21 +5,19 @@ from __future__ import annotations
 import math
 
 from hazel_lantern.core.lamps import Found, Inputs, State, check, working
-from hazel_lantern.core.mechanics import orbit
 from hazel_lantern.core.mechanics.driving import AIR
 from hazel_lantern.core.rigs.cable import built
 from hazel_lantern.core.rigs.cable.answer import CableAnswer
 from hazel_lantern.core.rigs.cable.below import clearances
 from hazel_lantern.core.rigs.cable.strength import WHO
 from hazel_lantern.core.rigs.kit.place import Spans
+from hazel_lantern.core.rigs.kit.tether import arrested, caught, not_caught, tether_check
 from hazel_lantern.core.units import write
 
 #: A camera that rolls by this in the wind is stopped for, rad.
 ROLLS = math.radians(3.0)
 #: Beyond this nothing flies, m/s.
 STORM = 25.0
-#: Of what a tether breaks at it may catch.
-CATCHES = 0.5
 #: What the room's lamp asks to get a hand in, m; between parts of the trolley none is needed.
 HAND = 0.05
 #: What is kept from power lines at the least, m, besides what a broken line reaches.
@@ -169,59 +167,19 @@ def keep_out(answer: CableAnswer) -> Found:
     )
 
 
-@check(
-    "tether",
-    "Tether",
-    "Build",
-    "force",
-    None,
-    "at most",
-    "half of what the tether breaks at; to a second line, not to the same trolley",
-)
+@tether_check
 def tether(answer: CableAnswer) -> Found:
     """What a fall into the tether's slack pulls with."""
     own, row = answer.design.tether, answer.rows.tether
-    mass = answer.mass
-    force = orbit.arrest(mass, own.slack, row.axial_stiffness / own.length) if mass > 0 else 0.0
-    if own.to != "a second line":
-        same = own.to == "the trolley"
-        return Found(
-            max(force, 1.0),
-            (
-                "A second line catches it",
-                "Tethered to what would fall" if same else "Nothing catches it",
-            ),
-            lambda s: (
-                (
-                    "The tether hangs from the trolley: if wheels or line fail it falls with it."
-                    if same
-                    else "It hangs by one path."
-                )
-                + " Tether it to a second line of its own, with its own anchors."
-            ),
-            working("no second path", (), "design"),
-            limit=0.0,
-        )
-    return Found(
-        force,
-        ("A second line catches it", "The tether breaks as it catches"),
-        lambda s: (
-            f"{write(mass, 'mass', s)} fall {write(own.slack, 'length', s)} and are stopped with "
-            f"{write(force, 'force', s)}; {row.name} breaks at {write(row.breaking, 'force', s)}. "
-            "A clip runs along on the second line, slack above the first."
-        ),
-        working(
-            "F = m g (1 + sqrt(1 + 2 E A s / (L m g)))",
-            (
-                ("m", "falls", mass, "mass"),
-                ("s", "slack", own.slack, "length"),
-                ("L", "of the tether", own.length, "length"),
-                ("E A", "of it", row.axial_stiffness, "force"),
-            ),
-            "a weight let fall on a spring; the second line's own give is left out",
-        ),
-        limit=CATCHES * row.breaking,
-    )
+    if own.to == "a second line":
+        more = "A clip runs along on the second line, slack above the first."
+        return caught(answer.mass, own.slack, own.length, row, more)
+    force = arrested(answer.mass, own.slack, own.length, row)
+    other = "Tether it to a second line of its own, with its own anchors."
+    if own.to == "the trolley":
+        hangs = "The tether hangs from the trolley: if wheels or line fail it falls with it."
+        return not_caught(force, "Tethered to what would fall", f"{hangs} {other}")
+    return not_caught(force, "Nothing catches it", f"It hangs by one path. {other}")
 
 
 @check(

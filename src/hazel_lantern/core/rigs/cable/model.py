@@ -10,6 +10,7 @@ from pydantic import Field, model_validator
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Frozen, choice, quantity, refs
 from hazel_lantern.core.rigs.case import Design
+from hazel_lantern.core.rigs.kit.tether import Caught
 
 AnchorKind = Literal["tree", "driven post", "frame with base", "wall plate", "vehicle hitch"]
 Joint = Literal["hung free", "rigid"]
@@ -142,13 +143,10 @@ class Around(Frozen):
     power_distance: float = quantity("length", "Nearest of them", 60.0, low=0, high=2000)
 
 
-class Tether(Frozen):
+class Tether(Caught):
     """What catches the camera."""
 
     to: Literal["nothing", "the trolley", "a second line"] = choice("Tethered to", "a second line")
-    row: str = choice("Tether", "wire-3", catalogue="wires")
-    slack: float = quantity("length", "Its slack", 0.05, low=0, high=3)
-    length: float = quantity("length", "Its length", 0.5, low=0.05, high=10)
 
 
 class CableDesign(Design):

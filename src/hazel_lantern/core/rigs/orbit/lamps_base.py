@@ -8,12 +8,13 @@ from hazel_lantern.core.lamps import Found, State, check, not_at_stake, working
 from hazel_lantern.core.mechanics import orbit
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.kit.standing import stands, tip_check
+from hazel_lantern.core.rigs.kit.tether import arrested, caught, not_caught, tether_check
 from hazel_lantern.core.rigs.orbit.answer import OrbitAnswer
 from hazel_lantern.core.rigs.orbit.standing import stance
 from hazel_lantern.core.units import write
 
-#: Of what a base is rated for may stand on it; of what a tether breaks at it may catch.
-WORKING, TETHER = 0.9, 0.5
+#: Of what a base is rated for may stand on it.
+WORKING = 0.9
 
 
 @tip_check("Frame")
@@ -180,15 +181,7 @@ def fixing(answer: OrbitAnswer) -> Found:
     )
 
 
-@check(
-    "tether",
-    "Tether",
-    "Build",
-    "force",
-    None,
-    "at most",
-    "half of what the tether breaks at",
-)
+@tether_check
 def tether(answer: OrbitAnswer) -> Found:
     """What a fall into the tether's slack pulls with."""
     own, row = answer.design.fixing, answer.rows.tether
@@ -197,31 +190,7 @@ def tether(answer: OrbitAnswer) -> Found:
             "Stands on its base", "Nothing hangs.", "no tether", "kind of base", 0.0, 1.0
         )
     mass = answer.turning_mass + answer.rows.bearing.mass
-    force = orbit.arrest(mass, own.slack, row.axial_stiffness / own.length)
-    if not own.tethered:
-        return Found(
-            force,
-            ("A second path catches it", "Nothing catches it"),
-            lambda s: "It hangs by one path: a tether must not go through the same part.",
-            working("no tether", (), "design"),
-            limit=0.0,
-        )
-    return Found(
-        force,
-        ("A second path catches it", "The tether breaks as it catches"),
-        lambda s: (
-            f"{write(mass, 'mass', s)} fall {write(own.slack, 'length', s)} and are stopped with "
-            f"{write(force, 'force', s)}; {row.name} breaks at {write(row.breaking, 'force', s)}."
-        ),
-        working(
-            "F = m g (1 + sqrt(1 + 2 E A s / (L m g)))",
-            (
-                ("m", "falls", mass, "mass"),
-                ("s", "slack", own.slack, "length"),
-                ("L", "of the tether", own.length, "length"),
-                ("E A", "of it", row.axial_stiffness, "force"),
-            ),
-            "a weight let fall on a spring",
-        ),
-        limit=TETHER * row.breaking,
-    )
+    if own.tethered:
+        return caught(mass, own.slack, own.length, row)
+    why = "It hangs by one path: a tether must not go through the same part."
+    return not_caught(arrested(mass, own.slack, own.length, row), "Nothing catches it", why)
