@@ -16,8 +16,8 @@ from hazel_lantern.core.units import write
 SWUNG = 20 / 1920
 #: A horizon that turns by half of a degree either way is seen.
 TURNS = math.radians(1.0)
-#: A bounce that is still seen after so long is waited for, s.
-WAIT = 8.0
+#: So long a maker waits for a shove to die down before the shot, s.
+WAIT = 20.0
 
 
 def ramp_speed(answer: CableAnswer, ramp: float) -> float:
@@ -90,7 +90,7 @@ def swings(answer: CableAnswer) -> Found:
     "time",
     WAIT,
     "at most",
-    "8 s until it is no longer seen: time to wait before the shot",
+    "20 s until a shove is no longer seen: time to wait before the shot",
 )
 def bounce(answer: CableAnswer) -> Found:
     """Letting go of a hand's push: how far, how often, how long it is seen."""
