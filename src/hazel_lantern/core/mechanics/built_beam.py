@@ -143,7 +143,7 @@ def slip(density: float, diameter: float) -> float:
     float
         N/m: ρ^1.5 d / 23 with d in mm gives N/mm.
     """
-    return density**1.5 * diameter * 1e3 / 23 * 1e3
+    return float(density**1.5 * diameter * 1e3 / 23 * 1e3)
 
 
 @dataclass(frozen=True)
