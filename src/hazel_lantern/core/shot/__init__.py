@@ -9,13 +9,26 @@ from pydantic import model_validator
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Frozen, choice, quantity, refs
 from hazel_lantern.core.mechanics import picture
-from hazel_lantern.core.shot.moves import AnyMove, Arc, Fly, Line, Move, Rise, Turn
+from hazel_lantern.core.shot.moves import (
+    AnyMove,
+    Arc,
+    Fly,
+    Glide,
+    Hold,
+    Line,
+    Move,
+    Rise,
+    Swing,
+    Turn,
+)
 from hazel_lantern.core.shot.pace import Pace
 from hazel_lantern.core.shot.played import Played
 
 __all__ = [
     "Arc",
     "Fly",
+    "Glide",
+    "Hold",
     "Lens",
     "Line",
     "Move",
@@ -25,6 +38,7 @@ __all__ = [
     "S",
     "Shot",
     "Subject",
+    "Swing",
     "Turn",
 ]
 

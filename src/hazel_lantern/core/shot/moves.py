@@ -185,6 +185,79 @@ class Fly(Move):
         return cls.model_validate({"way": way})
 
 
+class Glide(Move):
+    """Along a rail overhead, looking down; on a gantry across it as well."""
+
+    forth = ("glide right",)
+    last = ("start", "across")
+
+    kind: Literal["glide"] = "glide"
+    way: Literal["glide right", "glide left"] = choice("Direction", "glide right")
+    distance: float = quantity("length", "Glides", 1.0, low=0.02, high=50)
+    start: float = quantity("length", "Left end from the rail's left end", 0.4, low=0, high=50)
+    across: float = quantity("length", "And away by", 0.0, low=-20, high=20)
+
+    @classmethod
+    def after(cls, move: Move, way: str) -> Glide:
+        """As far as a bench is long."""
+        return cls.model_validate({"way": way})
+
+
+class Hold(Move):
+    """No move: held above something, looking down."""
+
+    forth = ("hold above",)
+    last = ("start",)
+
+    kind: Literal["hold"] = "hold"
+    way: Literal["hold above"] = choice("Direction", "hold above")
+    start: float = quantity("length", "From the rail's left end", 0.9, low=0, high=50)
+
+    @property
+    def distance(self) -> float:
+        """None."""
+        return 0.0
+
+    @classmethod
+    def after(cls, move: Move, way: str) -> Hold:
+        """In the middle of a short rail."""
+        return cls.model_validate({"way": way})
+
+    def words(self, style: Style) -> str:
+        """Where."""
+        return f"{self.way}, {write(self.start, 'length', style)} from the rail's left end"
+
+
+class Swing(Move):
+    """A boom overhead swings the camera about an upright bolt."""
+
+    forth = ("swing left",)
+    last = ("start",)
+
+    kind: Literal["swing"] = "swing"
+    way: Literal["swing left", "swing right"] = choice("Direction", "swing left")
+    turned: float = quantity(
+        "angle", "Swings by", math.radians(60), low=math.radians(2), high=math.radians(350)
+    )
+    reach: float = quantity("length", "Lens from the bolt", 0.8, low=0.05, high=6)
+    start: float = quantity("length", "Bolt from the rail's left end", 0.9, low=0, high=50)
+
+    @property
+    def distance(self) -> float:
+        """Way of the lens along its arc, m."""
+        return self.reach * self.turned
+
+    @classmethod
+    def after(cls, move: Move, way: str) -> Swing:
+        """As far as a boom usually goes."""
+        return cls.model_validate({"way": way})
+
+    def words(self, style: Style) -> str:
+        """How far round, and how wide."""
+        angle = write(self.turned, "angle", style)
+        return f"{self.way}, {angle} at {write(self.reach, 'length', style)}"
+
+
 #: Every kind of move.
 KINDS: tuple[type[Move], ...] = tuple(Move.__subclasses__())
 

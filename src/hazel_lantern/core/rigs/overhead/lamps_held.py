@@ -1,0 +1,121 @@
+"""Lamps of what hangs over a person: fixings, tether."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from hazel_lantern.core.lamps import Found, State, check, working
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.mechanics.overhead import worst_shared
+from hazel_lantern.core.rigs.kit.tether import arrested, caught, not_caught, tether_check
+from hazel_lantern.core.rigs.overhead.answer import Array, OverheadAnswer
+from hazel_lantern.core.rigs.overhead.model import HOLDS_NOTHING
+from hazel_lantern.core.units import Style, write
+
+#: Who has to look at it.
+WHO = (
+    "Building structure is for competent people, and local rules come first; find cables and pipes "
+    "before you drill."
+)
+
+
+def places(answer: OverheadAnswer) -> Array:
+    """Of the fixings along and across, (n, 2) m."""
+    own = answer.design.holding
+    along = own.span / 2 + (np.arange(own.count) - (own.count - 1) / 2) * own.spacing
+    rows = (0.0,) if own.rows == "one row" else (-own.across / 2, own.across / 2)
+    return np.array([(x, y) for x in along for y in rows])
+
+
+def loads(answer: OverheadAnswer) -> tuple[Array, Array]:
+    """What hangs on them at every mark with the dynamic factor, N, and where, m."""
+    own, course = answer.design.holding, answer.course
+    rail = answer.line_mass * GRAVITY * own.span
+    whole = answer.weight + rail
+    x = (answer.weight * course.along + answer.heavy[0] + rail * own.span / 2) / whole
+    y = answer.heavy[1] / whole
+    return np.full_like(x, whole * own.factor), np.column_stack([x, y])
+
+
+@check(
+    "fixing",
+    "Fixings",
+    "Build",
+    "percent",
+    1.0,
+    "at most",
+    "what one fixing is rated for, with each of them lost in turn",
+)
+def fixing(answer: OverheadAnswer) -> Found:
+    """The most loaded fixing, one lost, against its rating."""
+    own = answer.design.holding
+    whole, lost = worst_shared(places(answer), *loads(answer))
+    nothing = own.kind in HOLDS_NOTHING
+    unrated = own.rated <= 0
+    falls = not math.isfinite(lost)
+    share = 9.99 if nothing or unrated or falls else lost / own.rated
+    named = bool(own.source.strip())
+    fails = "Fixings may come out"
+    if falls:
+        fails = "One lost lets it fall"
+    if unrated:
+        fails = "Nobody has said what they hold"
+    if nothing:
+        fails = (
+            f"A {own.kind} holds nothing" if own.kind != "plasterboard" else "Plasterboard tears"
+        )
+
+    def said(style: Style) -> str:
+        if nothing:
+            return (
+                f"A {own.kind} carries itself only: hang wires or timber past it to the structure. "
+                f"{WHO}"
+            )
+        words = (
+            f"The most loaded of {len(places(answer))} fixings carries "
+            f"{write(whole, 'force', style)} with the dynamic factor"
+        )
+        if falls:
+            return f"{words}; with one lost what is left cannot hold it. Use more. {WHO}"
+        words += f", {write(lost, 'force', style)} once one is lost"
+        if unrated:
+            return f"{words}. Look up what one is rated for in this wall or joist. {WHO}"
+        who = f" by {own.source}" if named else "; say who rated it"
+        return f"{words}; one is rated for {write(own.rated, 'force', style)}{who}. {WHO}"
+
+    return Found(
+        min(share, 9.99),
+        ("Hangs by its fixings" if named else "Hangs; say who rated them", fails),
+        said,
+        working(
+            "F = W f / n + moments over their squares, each one missing in turn",
+            (
+                ("W f", "with the factor, at the most", float(loads(answer)[0].max()), "force"),
+                ("whole", "most loaded", min(whole, 1e9), "force"),
+                ("lost", "one missing", lost if not falls else 1e9, "force"),
+                ("rated", "one is rated for", own.rated, "force"),
+            ),
+            "equal springs under a stiff rail, worst over the travel",
+        ),
+        at_best=State.HOLDS if named else State.TIGHT,
+        on_site=(
+            "Look up what one fixing is rated for in what it goes into, and enter it at Frame with "
+            "its source."
+            if (unrated or not named) and not nothing and not falls
+            else ""
+        ),
+    )
+
+
+@tether_check
+def tether(answer: OverheadAnswer) -> Found:
+    """What a fall into the tether's slack pulls with."""
+    own, row = answer.design.tether, answer.rows.tether
+    if own.tethered:
+        more = "It goes past trolley and clamp to the structure."
+        return caught(answer.carried, own.slack, own.length, row, more)
+    force = arrested(answer.carried, own.slack, own.length, row)
+    why = "It hangs over whoever works there by one path."
+    return not_caught(force, "Nothing catches it", why)
