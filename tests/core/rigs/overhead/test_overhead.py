@@ -1,0 +1,368 @@
+"""The overhead rail: its lamps against figures found apart, its drafts, its pack."""
+
+import math
+import random
+
+import numpy as np
+import pytest
+
+from hazel_lantern.core import mends
+from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.lamps import State
+from hazel_lantern.core.load import Load, LoadItem
+from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.project.model import Rig
+from hazel_lantern.core.rigs import families
+from hazel_lantern.core.rigs.overhead.lamps_trolley import gaps, racks
+from hazel_lantern.core.rigs.overhead.model import BoomPiece, Tool
+from hazel_lantern.core.rigs.overhead.seen import footprint, seen
+from hazel_lantern.core.settings import Settings
+from hazel_lantern.core.shot import Glide, Hold, Lens, Pace, Room, Shot, Swing
+from hazel_lantern.core.units import Style
+from hazel_lantern.core.workshop import Workshop
+from tests.conftest import assess, changed, check_offer
+from tests.core.build.test_mounting import UNITS, faults
+
+OVERHEAD = families()["overhead"]
+W = Workshop()
+MM = Style()
+USUAL = ("plate", "body-small", "lens-prime")
+RATED = {"design.holding.rated": 400.0, "design.holding.source": "the screws' maker, in joists"}
+I_BEAM = {"design.carrier.made": "I of boards"}
+
+
+def drafted(move, height=1.9, **more):
+    """A first draft for the usual camera, its fixings rated."""
+    load = Load(items=tuple(LoadItem.of(W.catalogue.items[id]) for id in USUAL))
+    shot = Shot(
+        move=move,
+        pace=Pace(duration=8.0),
+        camera_height=height,
+        lens=Lens(focal=0.024),
+        room=Room(length=4.0, height=2.5),
+    )
+    design, _ = OVERHEAD.first_draft(shot, load, Settings(), W)
+    rig = Rig(name="Over", shot=shot, load=load, design=design, budget=250.0)
+    return changed(rig, **RATED, **more)
+
+
+@pytest.fixture(scope="module")
+def glide():
+    return drafted(Glide(distance=1.0, start=0.4))
+
+
+@pytest.fixture(scope="module")
+def swing():
+    rig = drafted(Swing(reach=0.8, start=0.9))
+    return changed(rig, **{"design.trolley.runs": "wheels under the flange"})
+
+
+def answer(rig):
+    return assess(rig).answer
+
+
+def lamp(rig, name, **settings):
+    found = assess(rig, Settings(**settings)) if settings else assess(rig)
+    return found.by_id[f"overhead.{name}"]
+
+
+@pytest.mark.parametrize(
+    ("move", "height"),
+    [
+        (Glide(distance=1.0, start=0.4), 1.9),
+        (Glide(distance=0.8, across=0.4), 2.15),
+        (Hold(start=0.9), 1.9),
+    ],
+)
+def test_drafts_hold_once_their_fixings_are_rated(move, height):
+    found = assess(drafted(move, height))
+    assert [one.id for one in found.lamps if one.state is State.FAILS] == []
+
+
+def test_the_dip_by_closed_form(glide):
+    # As good as rigid supports, wheels close together, in the middle of the span.
+    rig = changed(
+        glide,
+        **{
+            "design.holding.sinks": 1e9,
+            "design.trolley.wheelbase": 0.01,
+            "shot.move": Hold(start=glide.design.holding.span / 2),
+        },
+    )
+    it = answer(rig)
+    span, stiff = it.design.holding.span, it.rigidity[0]
+    closed = it.weight * span**3 / (48 * stiff) + 5 * it.line_mass * GRAVITY * span**4 / (
+        384 * stiff
+    )
+    assert lamp(rig, "beam-dip").value == pytest.approx(closed, rel=2e-3)
+
+
+def test_boards_on_screws_keep_a_share_and_a_screw_carries_the_shear(glide):
+    glued = changed(glide, **I_BEAM)
+    loose = changed(glued, **{"design.carrier.joint": "screwed"})
+    one, other = answer(glued), answer(loose)
+    assert one.shape.effective_moment == pytest.approx(1.09022e-5, rel=1e-5)
+    assert other.shape.effective_moment < 0.6 * one.shape.effective_moment
+    assert lamp(loose, "beam-dip").value > lamp(glued, "beam-dip").value
+    shear = other.weight + other.line_mass * 9.81 * other.design.holding.span / 2
+    assert f"{other.stiff.screw * shear:.1f}" in lamp(loose, "beam-stress").meaning(MM)
+    weak = changed(loose, **{"design.carrier.screw_holds": 1.0 * other.stiff.screw * shear / 1.2})
+    assert lamp(weak, "beam-stress").headline == "Screws tear"
+    titles = [one.title for one in mends.find("overhead.beam-stress", assess(weak).case)]
+    assert "Glue the boards" in titles
+
+
+def test_side_sway_by_hand(glide):
+    it = answer(glide)
+    rows, own, span = it.rows, it.design, it.design.holding.span
+    drop = it.hangs
+    twist = span / (4 * rows.material.shear_modulus * it.shape.torsion_constant)
+    twist += 1 / (2 * own.holding.twists)
+    sideways = rows.material.modulus * it.shape.sideways_moment
+    pole = rows.pole_material.modulus * rows.pole.properties.effective_moment
+    moved = 1 / (2 * own.holding.sways) + span**3 / (48 * sideways)
+    moved += twist * drop**2 + own.drop.length**3 / (3 * pole)
+    tilted = twist * drop + own.drop.length**2 / (2 * pole)
+    px = it.focal_px * (math.tan(10 * tilted) + 10 * moved / it.distance)
+    assert lamp(glide, "side-sway").value == pytest.approx(px, rel=1e-9)
+
+
+def test_drift_is_tan_and_sine_of_the_slopes(glide):
+    it = answer(glide)
+    slopes = (it.sinks[1] - it.sinks[0]) / 0.16
+    f, far, drop = it.focal_px, it.distance, it.hangs
+    moved = f * np.tan(slopes) + f * drop * np.sin(slopes) / far
+    assert lamp(glide, "frame-drift").value == pytest.approx(float(np.ptp(moved)), rel=1e-9)
+    # What the lens view shows: the middle of the bench below wanders by as much.
+    poses, wanted = assess(glide).poses, assess(glide).wanted
+    assert np.abs(poses.roll - slopes).max() < 1e-12
+    assert wanted.pitch == pytest.approx(-math.pi / 2)
+
+
+def test_the_boom_by_the_second_moment_area(swing):
+    stiff_joints = {"design.drop.knuckle": 0.0, "design.drop.bolt": 0.0}
+    one = changed(swing, **stiff_joints, **{"design.drop.pieces": (BoomPiece(length=0.8),)})
+    it = answer(one)
+    row, material = it.rows.pieces[0]
+    rigidity = material.modulus * row.properties.effective_moment
+    load, own = it.centre.mass * GRAVITY, it.bent.mass / 0.8 * GRAVITY
+    dip = load * 0.8**3 / (3 * rigidity) + own * 0.8**4 / (8 * rigidity)
+    slope = load * 0.8**2 / (2 * rigidity) + own * 0.8**3 / (6 * rigidity)
+    assert (it.bent.dip, it.bent.slope) == pytest.approx((dip, slope), rel=1e-6)
+    # In two pieces alike it is the same boom; a knuckle adds what it gives at its place.
+    two = changed(one, **{"design.drop.pieces": (BoomPiece(length=0.3), BoomPiece(length=0.5))})
+    assert answer(two).bent.dip == pytest.approx(dip, rel=1e-6)
+    gives = changed(two, **{"design.drop.knuckle": 0.002})
+    moment = load * 0.5 + own * 0.5**2 / 2
+    assert answer(gives).bent.dip == pytest.approx(dip + 0.002 * moment * 0.5, rel=1e-6)
+    assert lamp(gives, "boom-stress").value > 0
+    weak = changed(gives, **{"design.drop.bears": moment / 2})
+    assert lamp(weak, "boom-stress").headline.startswith("The boom's bolt")
+
+
+def test_a_boom_aside_lifts_wheels_on_top_and_not_those_below(swing):
+    on_top = changed(swing, **{"design.trolley.runs": "wheels on top"})
+    it = answer(on_top)
+    assert lamp(on_top, "wheel-lift").state is State.FAILS
+    # By hand in the middle of the swing, where the boom points straight away.
+    middle = int(np.abs(it.course.turn - math.pi / 2).argmin())
+    along, away = (float(one[middle]) for one in it.heavy)
+    least = it.weight / 4 - abs(away) / (2 * 0.08) - abs(along) / (2 * 0.16)
+    trace = lamp(on_top, "wheel-lift").trace
+    assert trace[middle] * it.weight / 4 == pytest.approx(least, rel=1e-9)
+    assert not lamp(swing, "wheel-lift").applies
+    offers = mends.find("overhead.wheel-lift", assess(on_top).case)
+    assert any("under the flange" in one.title for one in offers)
+    check_offer(on_top, "overhead.wheel-lift", offers[0], Settings())
+
+
+def test_an_off_centre_camera_rolls_on_a_single_rail(glide):
+    single = {"design.carrier.kind": "one rail"}
+    assert lamp(changed(glide, **single), "wheel-lift").state is State.FAILS
+    centred = changed(
+        glide,
+        **single,
+        **{"design.drop.off": -answer(glide).heavy[1][0] / GRAVITY / answer(glide).centre.mass},
+    )
+    assert lamp(centred, "wheel-lift").value == pytest.approx(1.0, abs=1e-6)
+
+
+def test_a_block_on_rods(glide):
+    block = {
+        "design.trolley.runs": "block",
+        "design.carrier.kind": "pair of rails",
+        "design.carrier.section": "aluminium-tube-25x2",
+        "design.trolley.apart": 0.0,
+    }
+    rig = changed(glide, **block)
+    it = answer(rig)
+    assert lamp(rig, "jam").value == pytest.approx(0.12 / (2 * 0.25 * 0.05))
+    one_rod = changed(rig, **{"design.trolley.guided": "on one"})
+    assert lamp(one_rod, "jam").value == pytest.approx(0.12 / (2 * 0.25 * (0.05 + 0.1)))
+    # Bowed apart by a millimetre each, the holes are a millimetre off in the middle.
+    assert float(gaps(it).max()) == pytest.approx(1e-3, rel=0.05)
+    assert lamp(rig, "fit").state is State.FAILS
+    opened = changed(rig, **{"design.trolley.clearance": 0.0026})
+    assert lamp(opened, "fit").state is State.HOLDS
+    turned = changed(rig, **{"design.trolley.other_bow": 0.001, "design.trolley.apart": 0.0})
+    assert lamp(turned, "fit").value < 1e-4
+    assert not lamp(rig, "wheel-load").applies
+
+
+def test_a_gantry_pushed_at_its_middle_does_not_rack(glide):
+    gantry = drafted(Glide(distance=0.02, start=1.0, across=0.6))
+    span = gantry.design.holding.span
+    middle = changed(
+        gantry, **{"shot.move": Glide(distance=0.02, start=span / 2 - 0.01, across=0.6)}
+    )
+    assert racks(answer(middle)) < 0.011
+    assert lamp(middle, "jam").value > 20
+    at_end = changed(middle, **{"design.carrier.pushed": "at one end"})
+    it = answer(at_end)
+    assert racks(it) == pytest.approx(span / 2, rel=0.02)
+    grips = it.rows.wheel.rolling_resistance + it.rows.wheel.side_friction
+    assert lamp(at_end, "jam").value == pytest.approx(0.4 / (2 * grips * racks(it)))
+
+
+def test_what_holds_nothing_and_what_nobody_rated_fail(glide):
+    assert lamp(glide, "fixing").state is State.HOLDS
+    unrated = changed(glide, **{"design.holding.rated": 0.0})
+    assert lamp(unrated, "fixing").headline == "Nobody has said what they hold"
+    assert lamp(unrated, "fixing").on_site
+    nameless = changed(glide, **{"design.holding.source": ""})
+    assert lamp(nameless, "fixing").state is State.TIGHT
+    grid = changed(glide, **{"design.holding.kind": "ceiling grid"})
+    assert lamp(grid, "fixing").state is State.FAILS
+    offers = mends.find("overhead.fixing", assess(grid).case)
+    assert any("structure" in one.title for one in offers)
+    two = changed(glide, **{"design.holding.count": 2, "design.holding.rows": "one row"})
+    assert lamp(two, "fixing").headline == "One lost lets it fall"
+
+
+def test_fixings_by_hand(glide):
+    one_row = {"design.holding.rows": "one row", "design.holding.count": 4}
+    rig = changed(glide, **one_row, **{"design.holding.spacing": 0.5, "shot.move": Hold(start=0.3)})
+    it = answer(rig)
+    span, rail = it.design.holding.span, it.line_mass * GRAVITY * it.design.holding.span
+    places = span / 2 + (np.arange(4) - 1.5) * 0.5
+    force = 2.0 * (it.weight + rail)
+    x = (it.weight * 0.3 + float(it.heavy[0][0]) + rail * span / 2) / (it.weight + rail)
+    worst = 0.0
+    for lost in range(4):
+        left = np.delete(places, lost)
+        off = left - left.mean()
+        loads = force / 3 + force * (x - left.mean()) * off / (off**2).sum()
+        worst = max(worst, float(loads.max()))
+    assert lamp(rig, "fixing").value == pytest.approx(worst / 400.0, rel=1e-9)
+
+
+def test_locks_clamps_and_the_boom_bolt(glide, swing):
+    assert lamp(glide, "lock").value == pytest.approx(
+        max(5.0 / 60, 2 * (answer(glide).centre.mass + answer(glide).drop_mass) * GRAVITY / 200)
+    )
+    loose = changed(glide, **{"design.trolley.lock": "nothing"})
+    assert lamp(loose, "lock").headline == "Nothing locks the trolley"
+    clip = changed(glide, **{"design.drop.clamp": "hose clip", "design.drop.grip": 30.0})
+    assert lamp(clip, "lock").headline == "Pole slips through its clamp"
+    bare = changed(glide, **{"design.drop.stop": False})
+    assert lamp(bare, "lock").state is State.TIGHT
+    tilted = changed(swing, **{"design.trolley.slope": math.radians(3), "design.drop.pressed": 0.0})
+    assert lamp(tilted, "lock").headline == "Boom swings round by itself"
+
+
+def test_headroom_is_the_lowest_that_can_come_there(glide):
+    under = {"design.bench.person_y": -0.25, "design.bench.leans": 0.2}
+    it = answer(glide)
+    near = changed(glide, **under)
+    below = max(one.forward + one.length / 2 for one in glide.load.items)
+    assert lamp(near, "headroom").value == pytest.approx(it.screw_up - below - 1.8)
+    # A rig that is held in one place comes over no one elsewhere.
+    held = changed(near, **{"shot.move": Hold(start=0.3), "design.bench.person_x": 1.3})
+    assert lamp(held, "headroom").headline in ("Clear of the head", "Nothing comes over the head")
+    assert lamp(held, "headroom").value > lamp(near, "headroom").value
+
+
+def test_coverage_grows_with_height_and_falls_with_focal_length(glide):
+    def share(drop, focal):
+        rig = changed(glide, **{"design.drop.length": drop, "shot.lens.focal": focal})
+        return seen(answer(rig)).share
+
+    for drop in (0.1, 0.3, 0.5):
+        assert share(drop, 0.024) >= share(drop + 0.1, 0.024) - 1e-9
+    for focal in (0.016, 0.024, 0.035):
+        assert share(0.3, focal) >= share(0.3, focal + 0.008) - 1e-9
+    # One frame held: its area over the bench's, but for the grid.
+    held = changed(glide, **{"shot.move": Hold(start=0.9), "design.bench.left": 0.0})
+    corners = footprint(answer(held), 0)
+    area = np.prod(corners.max(axis=0) - corners.min(axis=0))
+    assert seen(answer(held)).share == pytest.approx(area / (1.8 * 0.7), abs=0.05)
+
+
+def test_tools_must_be_seen_whole_and_hide_what_is_behind(glide):
+    tool = Tool(name="Drill press", x=0.9, y=0.1, width=0.2, depth=0.2, height=0.2)
+    with_tool = changed(glide, **{"design.bench.tools": (tool,)})
+    assert seen(answer(with_tool)).unseen == ()
+    far = changed(glide, **{"design.bench.tools": (tool.model_copy(update={"y": 0.6}),)})
+    found = lamp(far, "coverage")
+    assert (found.state, found.headline) == (State.FAILS, "Does not see Drill press")
+    high = tool.model_copy(update={"height": 0.7, "seen": False, "x": 1.1})
+    tall = changed(glide, **{"design.bench.tools": (high,), "shot.move": Hold(start=0.7)})
+    low = changed(tall, **{"design.bench.tools.0.height": 0.01})
+    assert seen(answer(tall)).share < seen(answer(low)).share
+    # Stood above its rail, the rail is in the way.
+    above = {"design.drop.way": "stands above", "design.holding.height": 1.6}
+    stands = changed(glide, **above, **{"design.carrier.section": "aluminium-box-60x30x3"})
+    assert seen(answer(stands)).share < 1
+
+
+def test_what_cannot_be_is_refused_in_words(glide):
+    with pytest.raises(CannotBe, match="boom is accepted"):
+        assess(changed(glide, **{"shot.move": Swing()}))
+    with pytest.raises(CannotBe, match="gantry"):
+        assess(changed(glide, **{"shot.move.across": 0.4}))
+
+
+def test_a_knock_dies_down_as_its_damping_says(glide):
+    it, found = answer(glide), lamp(glide, "bounce")
+    side = math.sqrt(1 / (it.sway.moves * it.carried))
+    wide = 1.0 / (it.carried * side)
+    px = it.focal_px * (math.tan(wide * it.sway.tilts / it.sway.moves) + wide / it.distance)
+    assert found.value == pytest.approx(math.log(px) / (side * 0.02), rel=1e-9)
+    assert lamp(glide, "bounce", knock=0.0).value == 0
+
+
+def any_rig(glide, swing, rng):
+    """Another trolley, holding, beam, drop; none of it impossible."""
+    base = rng.choice([glide, swing])
+    block = base is glide and rng.random() < 0.3
+    edits = {
+        "design.holding.count": rng.randint(2, 6),
+        "design.holding.rows": rng.choice(["one row", "two rows"]),
+        "design.holding.across": rng.uniform(0.06, 0.2),
+        "design.drop.length": rng.uniform(0.1, 0.8),
+        "design.drop.pole": rng.choice(["aluminium-tube-25x2", "steel-tube-33.7x2.6"]),
+        "design.trolley.wheelbase": rng.uniform(0.12, 0.3),
+    }
+    if block:
+        edits |= {
+            "design.trolley.runs": "block",
+            "design.carrier.kind": rng.choice(["pair of rails", "one rail"]),
+            "design.carrier.section": "aluminium-tube-25x2",
+            "design.carrier.spacing": rng.uniform(0.12, 0.3),
+        }
+    elif rng.random() < 0.6:
+        edits |= {
+            "design.carrier.made": rng.choice(["I of boards", "box of boards"]),
+            "design.carrier.joint": rng.choice(["glued", "screwed"]),
+            "design.carrier.flange_width": rng.uniform(0.05, 0.1),
+            "design.carrier.pitch": rng.uniform(0.08, 0.3),
+        }
+    return changed(base, **edits)
+
+
+@pytest.mark.parametrize("units", UNITS)
+def test_packs_can_be_put_together_from_their_tables(glide, swing, units):
+    rng = random.Random(13)
+    for number in range(14):
+        rig = any_rig(glide, swing, rng)
+        assert faults(rig, units) == [], (number, rig.design)
