@@ -23,6 +23,11 @@ from hazel_lantern.core.units import Style, write
 
 Array = picture.Array
 NEAR = 0.05
+#: A lens that looks down so steeply sees floor only: the upright part of where it looks.
+DOWN = -0.8
+FLOOR = "#6A5745"
+#: Fill of what stands before the lens, by its role.
+SOLIDS = {"timber": "#B08B5E", "metal": "#A39C90", "stand": "#8F8675", "figure": "#D9C7AC"}
 #: Round figures by which shake is drawn larger, and how far it may then go, pixels.
 LARGER = (1, 2, 5, 10, 20, 50, 100, 200, 500, 1000)
 MOST_SHAKEN = 14.0
@@ -132,7 +137,10 @@ class LensPainter:
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         eye, axes = self._pose(self.assessment.poses, mark)
         self._ground(painter, box, eye, axes)
-        self._subject(painter, box, eye, axes)
+        if self.assessment.scenery:
+            self._scenery(painter, box, eye, axes)
+        else:
+            self._subject(painter, box, eye, axes)
         self._crosses(painter, box, mark)
         painter.restore()
 
@@ -141,8 +149,9 @@ class LensPainter:
         return QPointF(box.center().x() + seen[0] * scale, box.center().y() - seen[1] * scale)
 
     def _ground(self, painter: QPainter, box: QRectF, eye: Array, axes: Array) -> None:
-        painter.fillRect(box, QColor("#7F9296"))
-        far = self._line(box, eye, axes, axes[2] * [1, 1, 0], 4000.0)
+        down = bool(axes[2][2] < DOWN)
+        painter.fillRect(box, QColor(FLOOR if down else "#7F9296"))
+        far = None if down else self._line(box, eye, axes, axes[2] * [1, 1, 0], 4000.0)
         if far is not None:
             left, right = far
             floor = QPolygonF(
@@ -154,7 +163,7 @@ class LensPainter:
                 ]
             )
             painter.setPen(Qt.PenStyle.NoPen)
-            painter.setBrush(QColor("#6A5745"))
+            painter.setBrush(QColor(FLOOR))
             painter.drawPolygon(floor)
         painter.setPen(QPen(QColor(240, 228, 205, 70), 1))
         starts, ends = _grid(np.round(self.assessment.subject[:2]))
@@ -181,6 +190,18 @@ class LensPainter:
         if (depth < NEAR).any():
             return None
         return self._to_box(box, seen[0]), self._to_box(box, seen[1])
+
+    def _scenery(self, painter: QPainter, box: QRectF, eye: Array, axes: Array) -> None:
+        """Boxes, the farthest first, each by the faces that are turned here."""
+        painter.setPen(QPen(QColor(40, 30, 20, 120), 1))
+        solids = self.assessment.scenery
+        for one in sorted(solids, key=lambda one: -float(np.linalg.norm(one.high - eye))):
+            fill = QColor(SOLIDS.get(one.role, "#8C6A45"))
+            for corners, top in one.faces(eye):
+                seen, depth = picture.project(corners, eye, axes, self.assessment.focal_px)
+                if (depth > NEAR).all():
+                    painter.setBrush(fill if top else fill.darker(125))
+                    painter.drawPolygon(QPolygonF([self._to_box(box, at) for at in seen.tolist()]))
 
     def _subject(self, painter: QPainter, box: QRectF, eye: Array, axes: Array) -> None:
         subject = self.rig.shot.subject

@@ -19,6 +19,7 @@ from hazel_lantern.core.rigs.asks import Followed, Group, Lever, Measure, PlotSp
 from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.rigs.family import Family
 from hazel_lantern.core.rigs.kit.bolts import Sized, sized
+from hazel_lantern.core.scenery import Solid
 from hazel_lantern.core.sketch import Sketch
 
 Array = NDArray[np.float64]
@@ -87,6 +88,11 @@ class Assessment:
     def subject(self) -> Array:
         """Foot of the subject, (3,) m."""
         return np.asarray(self.family.subject())
+
+    @kept
+    def scenery(self) -> tuple[Solid, ...]:
+        """What stands before the lens in place of a subject that stands alone."""
+        return self.family.scenery()
 
     @property
     def focal_px(self) -> float:

@@ -19,6 +19,7 @@ from hazel_lantern.core.poses import Poses, Shake, Trace, Turn
 from hazel_lantern.core.rigs.asks import Followed, Measure, View
 from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
 from hazel_lantern.core.rigs.case import Case, DesignT
+from hazel_lantern.core.scenery import Solid
 from hazel_lantern.core.seat import Seat
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Move, Shot
@@ -111,6 +112,10 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
     def drives(self) -> Drives[AnswerT]:
         """What moves it, of whatever family it is."""
         return Drives(self.answer, self.axes)
+
+    def scenery(self) -> tuple[Solid, ...]:
+        """What stands before the lens in place of a subject that stands alone."""
+        return ()
 
     def followed(self) -> Mapping[str, Callable[[], Followed]]:
         """Fields that are ways to say one thing: what each is now, and what setting it brings."""

@@ -26,7 +26,9 @@ from hazel_lantern.core.rigs.overhead import levers as mending
 from hazel_lantern.core.rigs.overhead import parts as making
 from hazel_lantern.core.rigs.overhead.answer import Array, OverheadAnswer
 from hazel_lantern.core.rigs.overhead.model import F, OverheadDesign
+from hazel_lantern.core.rigs.overhead.seen import blocks, rail_block
 from hazel_lantern.core.rigs.overhead.shown import coverage_map, shaken
+from hazel_lantern.core.scenery import Solid
 from hazel_lantern.core.seat import Seat
 from hazel_lantern.core.shot import Glide, Hold, Shot, Swing
 from hazel_lantern.core.sketch import Sketch
@@ -193,6 +195,21 @@ class Overhead(Family[OverheadDesign, OverheadAnswer]):
         middle = len(x) // 2
         at = float(x[middle]) - answer.design.holding.span / 2
         return np.array([at, float(y[middle]), answer.design.bench.height])
+
+    def scenery(self) -> tuple[Solid, ...]:
+        """The bench, its tools, and a rail that is below its lens."""
+        answer, bench = self.answer, self.answer.design.bench
+        off = np.array([answer.design.holding.span / 2, 0.0, 0.0])
+        top = np.array([bench.left + bench.length, bench.front + bench.depth, bench.height])
+        table = Solid(
+            np.array([bench.left, bench.front, bench.height - 0.04]) - off, top - off, "timber"
+        )
+        tools = [
+            Solid(one.low - off, one.high - off, "metal" if tool.seen else "stand")
+            for one, tool in zip(blocks(answer), bench.tools, strict=True)
+        ]
+        rails = [Solid(one.low - off, one.high - off, "stand") for one in rail_block(answer, 0)]
+        return (table, *tools, *rails)
 
     def travel(self) -> float:
         """Between the stops, m."""

@@ -165,7 +165,7 @@ def rankings(answer: OverheadAnswer) -> Iterable[Ranking]:
         lambda: sections(answer),
         chosen(answer),
         "beam-dip",
-        ("side-sway", "bounce"),
+        ("bounce",),
     )
 
     def lenses() -> Iterable[Candidate]:

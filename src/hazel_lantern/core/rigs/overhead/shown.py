@@ -15,7 +15,7 @@ from hazel_lantern.core.rigs.overhead.model import F
 from hazel_lantern.core.rigs.overhead.seen import seen
 
 #: Points of a shake, and for how long; drops that coverage is drawn over, and the longest, m.
-TIMES, LASTS, DROPS, LONGEST = 241, 3.0, 13, 1.5
+TIMES, LASTS, DROPS, LONGEST = 241, 1.5, 13, 1.5
 
 
 def shaken(answer: OverheadAnswer) -> dict[str, Callable[[], Trace]]:

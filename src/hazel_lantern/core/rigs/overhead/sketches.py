@@ -45,7 +45,7 @@ def from_above(answer: OverheadAnswer, mark: int) -> Sketch:
         half, deep = tool.width / 2, tool.depth / 2
         outline = box(tool.x - half, tool.y - deep, tool.x + half, tool.y + deep)
         things.append(Shape(outline, "metal" if tool.seen else "stand"))
-        things.append(Note((tool.x, tool.y + deep + 0.03), tool.name))
+        things.append(Note((tool.x, tool.y - deep - 0.06), tool.name))
     for at in {0, last}:
         things.append(Shape(_corners(footprint(answer, at)), "ghost", hollow=True, dashed=True))
     things.append(Shape(_corners(footprint(answer, mark)), "shot", hollow=True))
@@ -167,11 +167,16 @@ def from_the_front(answer: OverheadAnswer, mark: int) -> Sketch:
     spots = places(answer)
     pulls = shared(spots, force[mark : mark + 1], where[mark : mark + 1])[:, 0]
     most = max(float(np.abs(pulls[np.isfinite(pulls)]).max(initial=0.0)), 1e-9)
+    # Two rows stand behind each other: the fuller one of each pair is drawn.
+    fuller: dict[float, float] = {}
     for (along, _), pull in zip(spots, pulls, strict=True):
+        fuller[float(along)] = max(float(pull), fuller.get(float(along), -math.inf))
+    for along, pull in fuller.items():
         things.append(Line(((along, high), (along, top + 0.12)), "stand", 0.015))
         if math.isfinite(pull):
-            vector = (0.0, -LONGEST * float(pull) / most)
-            things.append(Arrow((float(along), top + 0.12), vector, "force", float(pull)))
+            # Drawn as it pulls at what it hangs from, over the ceiling where there is room.
+            vector = (0.0, LONGEST * float(pull) / most)
+            things.append(Arrow((float(along), top + 0.14), vector, "force", float(pull)))
     sunk = -float(np.interp(x, at, line))
     things += _below(answer, x, sunk)
     screw = answer.screw_up - sunk
@@ -179,7 +184,7 @@ def from_the_front(answer: OverheadAnswer, mark: int) -> Sketch:
     return Sketch(
         things=tuple(things),
         dimensions=(
-            Dimension(F.holding.span, (0.0, top + 0.12), (span, top + 0.12), "above", 0, "span"),
+            Dimension(F.holding.span, (0.0, 0.0), (span, 0.0), "below", 0, "span"),
             Dimension(F.drop.length, (x + 0.16, screw), (x + 0.16, high), "right", 0, "drop"),
             Dimension(F.holding.height, (left, 0.0), (left, high), "left", 0, "rail"),
             Dimension(
@@ -197,7 +202,7 @@ def from_the_front(answer: OverheadAnswer, mark: int) -> Sketch:
             Handle(F.holding.height, (0.0, high), 0.06, (0.0, 1.0), "drag the rail up or down"),
             Handle(F.bench.person_x, (bench.person_x, bench.head), 0.1, (1.0, 0.0), "move along"),
         ),
-        bounds=(left - 0.1, -0.06, max(span, bench.left + bench.length) + 0.35, top + 0.3),
+        bounds=(left - 0.1, -0.06, max(span, bench.left + bench.length) + 0.35, top + 0.6),
         title="From the front, to scale",
         enlarged=larger,
         caption=f"bending drawn {larger:g}× larger; arrows: what each fixing carries",
