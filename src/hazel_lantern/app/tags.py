@@ -33,8 +33,9 @@ from hazel_lantern.app.widgets import empty
 from hazel_lantern.core.lamps import State
 
 BAR = 54
-#: A tag is at least so wide, px.
-NARROW = 114
+#: A tag is at least so wide, px: the demo's rigs fit a bar of 1280; below the other its name stands
+#: in two lines.
+NARROW, TWO_LINES = 70, 104
 #: Lamps on the dark bar.
 ON_HUSK = {State.HOLDS: "#B9C784", State.TIGHT: "#F0A86A", State.FAILS: "#F3A093"}
 
@@ -98,17 +99,32 @@ class Tag(QAbstractButton):
         painter.drawPath(path)
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(theme.colour("husk"))
-        painter.drawEllipse(QPointF(box.left() + 14, box.top() + 14), 3, 3)
+        if self.width() >= TWO_LINES:
+            painter.drawEllipse(QPointF(box.left() + 14, box.top() + 14), 3, 3)
         painter.setPen(theme.colour(t.ink if lit else t.on_husk))
         painter.setFont(theme.font(13, bold=lit))
-        words = QRectF(box.left() + 24, box.top(), box.width() - 56, box.height())
-        name = painter.fontMetrics().elidedText(
-            self.text(), Qt.TextElideMode.ElideMiddle, int(words.width())
-        )
-        painter.drawText(words, Qt.AlignmentFlag.AlignVCenter, name)
+        if self.width() < TWO_LINES:
+            self._in_two_lines(painter, box)
+        else:
+            words = QRectF(box.left() + 24, box.top(), box.width() - 56, box.height())
+            name = painter.fontMetrics().elidedText(
+                self.text(), Qt.TextElideMode.ElideMiddle, int(words.width())
+            )
+            painter.drawText(words, Qt.AlignmentFlag.AlignVCenter, name)
         if self.state is not None:
-            ink = None if lit else ON_HUSK[self.state]
-            painter.drawPixmap(int(box.right() - 29), 11, theme.lamp_glyph(self.state, 20, ink))
+            ink, narrow = None if lit else ON_HUSK[self.state], self.width() < TWO_LINES
+            size = 16 if narrow else 20
+            at = int(box.right() - size - (3 if narrow else 9))
+            painter.drawPixmap(at, 13 if narrow else 11, theme.lamp_glyph(self.state, size, ink))
+
+    def _in_two_lines(self, painter: QPainter, box: QRectF) -> None:
+        """First word over the rest, each cut short where it must be."""
+        painter.setFont(theme.font(12))
+        first, _, rest = self.text().partition(" ")
+        room = int(box.width() - 26)
+        for line, words in enumerate((first, rest)):
+            name = painter.fontMetrics().elidedText(words, Qt.TextElideMode.ElideRight, room)
+            painter.drawText(QPointF(box.left() + 6, box.top() + 22 + 14 * line), name)
 
 
 class TagArea(QScrollArea):

@@ -315,11 +315,19 @@ def test_tools_must_be_seen_whole_and_hide_what_is_behind(glide):
     assert seen(answer(stands)).share < 1
 
 
-def test_what_cannot_be_is_refused_in_words(glide):
-    with pytest.raises(CannotBe, match="boom is accepted"):
-        assess(changed(glide, **{"shot.move": Swing()}))
-    with pytest.raises(CannotBe, match="gantry"):
-        assess(changed(glide, **{"shot.move.across": 0.4}))
+def test_a_move_that_it_does_not_make_fails_and_is_mended(glide, swing):
+    assert lamp(swing, "reach").value == 0
+    poled = changed(glide, **{"shot.move": Swing(reach=0.8, start=0.9)})
+    assert lamp(poled, "reach").headline == "A pole does not swing"
+    offers = mends.find("overhead.reach", assess(poled).case, most=20)
+    assert any(one.title.startswith("Swing it on a boom") for one in offers) or offers.in_the_way
+    across = changed(glide, **{"shot.move.across": 0.4})
+    assert lamp(across, "reach").value == pytest.approx(0.4)
+    rolled = changed(across, **{"design.carrier.kind": "gantry"})
+    assert lamp(rolled, "reach").value == 0
+    assert np.ptp(answer(rolled).course.away) == pytest.approx(0.4)
+    with pytest.raises(CannotBe, match="does not fit"):
+        changed(glide, **{"design.holding.span": 0.3, "design.trolley.wheelbase": 0.4})
 
 
 def test_a_knock_dies_down_as_its_damping_says(glide):

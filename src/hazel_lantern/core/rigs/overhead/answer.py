@@ -11,7 +11,6 @@ from numpy.typing import NDArray
 
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.catalogue.rows import Material, Section, Wheel, Wire
-from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.load import CentreOfMass
 from hazel_lantern.core.mechanics import built_beam
@@ -92,18 +91,6 @@ class OverheadAnswer(Answer[OverheadDesign]):
             row("wires", design.tether.row),
         )
 
-    def looked_up(self) -> OverheadAnswer:
-        """With all that cannot be said at once."""
-        super().looked_up()
-        move, design = self.shot.move, self.design
-        if isinstance(move, Swing) and design.drop.kind == "pole":
-            raise CannotBe("a pole does not swing the camera; a boom is accepted")
-        if isinstance(move, Glide) and move.across and not design.rolls:
-            raise CannotBe(
-                f"a rail does not go {move.across:.2f} m away; a gantry does, or 0 m is accepted"
-            )
-        return self
-
     @property
     def boom(self) -> bool:
         """Whether a boom carries the camera."""
@@ -150,7 +137,8 @@ class OverheadAnswer(Answer[OverheadDesign]):
         return Course(
             times,
             along,
-            (share - 0.5) * move.across,
+            # A rail that does not roll itself goes along only: its lamp says so.
+            (share - 0.5) * (move.across if self.design.rolls else 0.0),
             np.full_like(times, points),
             along,
             move.sense * motion.speed * cos,

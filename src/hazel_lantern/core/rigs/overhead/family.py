@@ -109,7 +109,7 @@ class Overhead(Family[OverheadDesign, OverheadAnswer]):
             face = a.rows.section.running_face if a.boards is None else "flat"
             fits = WheelsOn(a, Runs(a.rows.wheel, on, face, True, (("track off by", 0.0002),)))
         return (
-            Checks(a, seen.coverage, seen.headroom, seen.height),
+            Checks(a, seen.coverage, seen.headroom, seen.height, seen.reach),
             Checks(a, beam.beam_dip, beam.beam_stress, beam.side_sway, beam.frame_drift),
             Checks(a, beam.boom_dip, beam.boom_stress, beam.bounce),
             Checks(a, trolley.wheel_load, trolley.wheel_lift, trolley.jam),

@@ -6,6 +6,7 @@ from hazel_lantern.core.lamps import Found, Inputs, State, check, not_at_stake, 
 from hazel_lantern.core.rigs.kit.place import Spans
 from hazel_lantern.core.rigs.overhead.answer import OverheadAnswer
 from hazel_lantern.core.rigs.overhead.seen import camera_half, over_head, seen
+from hazel_lantern.core.shot import Glide, Swing
 from hazel_lantern.core.units import write
 
 
@@ -82,6 +83,33 @@ def headroom(answer: OverheadAnswer) -> Found:
             "left = underside - top of the head, over a circle of 250 mm about the place",
             tuple((str(at), name, up, "length") for at, (name, up) in enumerate(parts.items(), 1)),
             "everything that can come there along its whole rail",
+        ),
+    )
+
+
+@check("reach", "Makes the move", "Shot", "length", 0.05, "at most", "50 mm beside the move")
+def reach(answer: OverheadAnswer) -> Found:
+    """Reach of the boom against the swing asked for; a way across that only a gantry has."""
+    move, rolls = answer.shot.move, answer.design.rolls
+    off, fails = 0.0, "Does not make the move"
+    if isinstance(move, Swing):
+        off = abs(answer.reach - move.reach)
+        fails = "Boom is of another reach" if answer.boom else "A pole does not swing"
+    elif isinstance(move, Glide) and not rolls:
+        off, fails = abs(move.across), "Only a gantry goes away as well"
+    return Found(
+        off,
+        ("Makes the move", fails),
+        lambda s: (
+            f"What carries the camera reaches {write(answer.reach, 'length', s)} out; it is "
+            f"{write(off, 'length', s)} beside the move that is asked for."
+            if off
+            else "Rail, gantry or boom goes where the move goes."
+        ),
+        working(
+            "boom's reach - reach asked for; way across without a gantry",
+            (("off", "beside it", off, "length"), ("R", "reach", answer.reach, "length")),
+            "sum of the boom's pieces",
         ),
     )
 

@@ -8,8 +8,8 @@ from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.rigs.asks import Candidate, Choices, Lever, Numeric, Ranking
 from hazel_lantern.core.rigs.kit.wheels import wheel_for
 from hazel_lantern.core.rigs.overhead.answer import OverheadAnswer
-from hazel_lantern.core.rigs.overhead.model import HOLDS_NOTHING, F
-from hazel_lantern.core.shot import Glide, S
+from hazel_lantern.core.rigs.overhead.model import HOLDS_NOTHING, BoomPiece, F
+from hazel_lantern.core.shot import Glide, S, Swing
 
 
 def sections(answer: OverheadAnswer) -> Iterable[Candidate]:
@@ -146,6 +146,13 @@ def _trolley(answer: OverheadAnswer) -> Iterable[Lever]:
 
 
 def _shot(answer: OverheadAnswer) -> Iterable[Lever]:
+    carrier = F.carrier
+    if isinstance(answer.shot.move, Swing):
+        half = BoomPiece(length=round(answer.shot.move.reach / 2, 3))
+        swings = (Edit(F.drop.kind, "boom"), Edit(F.drop.pieces, (half, half)))
+        yield Choices((("Swing it on a boom of two pieces as long as asked", swings),))
+    if getattr(answer.shot.move, "across", 0.0) and not answer.design.rolls:
+        yield Choices((("Make it a gantry that rolls", (Edit(carrier.kind, "gantry"),)),))
     lost = "the lens asked for"
     yield Numeric(S.lens.focal, 0.001, 0.008, 0.1, "Use a lens of {}", loses=lost)
     move = answer.shot.move
