@@ -46,7 +46,7 @@ def beam_dip(answer: OverheadAnswer) -> Found:
                 ("I", "of one as it bends", answer.shape.effective_moment, "second_moment"),
                 ("q", "of the beam, kg/m", answer.line_mass, "number"),
             ),
-            "beam elements with shear; boards on screws by the γ rule",
+            "beam elements with shear; boards on screws by the gamma rule",
         ),
         limit=DIPS * span,
     )
@@ -92,13 +92,13 @@ def beam_stress(answer: OverheadAnswer) -> Found:
             )
         ),
         working(
-            "s = M / S;  screw = V γ A a s / I, the trolley beside the support",
+            "s = M / S;  screw = V g A a s / I, the trolley beside the support",
             (
                 ("M", "greatest", most, "torque"),
                 ("s", "stress", stress, "stress"),
                 ("screw", "carries", screw, "force"),
             ),
-            "beam theory; γ rule of timber codes",
+            "beam theory; the gamma rule of timber codes",
         ),
     )
 
