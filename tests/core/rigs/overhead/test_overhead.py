@@ -104,7 +104,7 @@ def test_boards_on_screws_keep_a_share_and_a_screw_carries_the_shear(glide):
     assert one.shape.effective_moment == pytest.approx(1.09022e-5, rel=1e-5)
     assert other.shape.effective_moment < 0.6 * one.shape.effective_moment
     assert lamp(loose, "beam-dip").value > lamp(glued, "beam-dip").value
-    shear = other.weight + other.line_mass * 9.81 * other.design.holding.span / 2
+    shear = other.weight + other.line_mass * GRAVITY * other.design.holding.span / 2
     assert f"{other.stiff.screw * shear:.1f}" in lamp(loose, "beam-stress").meaning(MM)
     weak = changed(loose, **{"design.carrier.screw_holds": 1.0 * other.stiff.screw * shear / 1.2})
     assert lamp(weak, "beam-stress").headline == "Screws tear"

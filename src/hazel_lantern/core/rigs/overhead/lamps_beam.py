@@ -10,6 +10,7 @@ import numpy as np
 from hazel_lantern.core.lamps import Found, Inputs, check, not_at_stake, working
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.mechanics.boom import settle_time
+from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.kit.seen import drift_limit
 from hazel_lantern.core.rigs.kit.words import BREAKS
 from hazel_lantern.core.rigs.overhead.answer import Array, OverheadAnswer
@@ -39,12 +40,12 @@ def beam_dip(answer: OverheadAnswer) -> Found:
             + (" Screwed boards slide on each other: glue makes them one." if slides else "")
         ),
         working(
-            "dip = W L³ / 48 E I + W L / 4 G A + 5 q L⁴ / 384 E I, and what the supports give",
+            "dip = W L³ / 48 E I + W L / 4 G A + 5 w L³ / 384 E I, and what the supports give",
             (
                 ("W", "on the trolley", answer.weight, "force"),
                 ("L", "between supports", span, "length"),
                 ("I", "of one as it bends", answer.shape.effective_moment, "second_moment"),
-                ("q", "of the beam, kg/m", answer.line_mass, "number"),
+                ("w", "beam itself", answer.line_mass * GRAVITY * span, "force"),
             ),
             "beam elements with shear; boards on screws by the gamma rule",
         ),
@@ -65,7 +66,7 @@ def beam_stress(answer: OverheadAnswer) -> Found:
     """Bending against the working stress; the most loaded screw."""
     moment = answer.beam.bending_moment(answer.response, answer.wheels_at)
     # Between the wheels the moment goes straight but for the own weight: its middle may be more.
-    span, own = answer.design.holding.span, answer.line_mass * 9.81 * answer.design.holding.span
+    span, own = answer.design.holding.span, answer.line_mass * GRAVITY * answer.design.holding.span
     most = max(float(moment.max()), own * span / 8)
     material, modulus = answer.rows.material, answer.shape.modulus * answer.design.rails
     stress = most / modulus

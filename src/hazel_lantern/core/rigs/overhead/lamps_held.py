@@ -12,6 +12,7 @@ from hazel_lantern.core.mechanics.overhead import worst_shared
 from hazel_lantern.core.rigs.kit.tether import arrested, caught, not_caught, tether_check
 from hazel_lantern.core.rigs.overhead.answer import Array, OverheadAnswer
 from hazel_lantern.core.rigs.overhead.model import HOLDS_NOTHING
+from hazel_lantern.core.shot import Glide
 from hazel_lantern.core.units import Style, write
 
 #: Who has to look at it.
@@ -31,12 +32,30 @@ def places(answer: OverheadAnswer) -> Array:
 
 def loads(answer: OverheadAnswer) -> tuple[Array, Array]:
     """What hangs on them at every mark with the dynamic factor, N, and where, m."""
-    own, course = answer.design.holding, answer.course
+    return _hung(answer, answer.course.along)
+
+
+def _hung(answer: OverheadAnswer, along: Array) -> tuple[Array, Array]:
+    """The same with the trolley at places along the rail."""
+    own = answer.design.holding
     rail = answer.line_mass * GRAVITY * own.span
     whole = answer.weight + rail
-    x = (answer.weight * course.along + answer.heavy[0] + rail * own.span / 2) / whole
+    x = (answer.weight * along + answer.heavy[0] + rail * own.span / 2) / whole
     y = answer.heavy[1] / whole
     return np.full_like(x, whole * own.factor), np.column_stack([x, y])
+
+
+def travelled(answer: OverheadAnswer) -> tuple[Array, Array]:
+    """Wherever it can come: at every mark, and at both ends of the rail unless it is locked."""
+    found = [loads(answer)]
+    if isinstance(answer.shot.move, Glide) or answer.design.trolley.lock == "nothing":
+        half = answer.bearing / 2
+        found += [
+            _hung(answer, np.full_like(answer.course.along, end))
+            for end in (half, answer.design.holding.span - half)
+        ]
+    forces, places = zip(*found, strict=True)
+    return np.concatenate(forces), np.concatenate(places)
 
 
 @check(
@@ -51,7 +70,8 @@ def loads(answer: OverheadAnswer) -> tuple[Array, Array]:
 def fixing(answer: OverheadAnswer) -> Found:
     """The most loaded fixing, one lost, against its rating."""
     own = answer.design.holding
-    whole, lost = worst_shared(places(answer), *loads(answer))
+    hangs = travelled(answer)
+    whole, lost = worst_shared(places(answer), *hangs)
     nothing = own.kind in HOLDS_NOTHING
     unrated = own.rated <= 0
     falls = not math.isfinite(lost)
@@ -92,7 +112,7 @@ def fixing(answer: OverheadAnswer) -> Found:
         working(
             "F = W f / n + moments over their squares, each one missing in turn",
             (
-                ("W f", "with the factor, at the most", float(loads(answer)[0].max()), "force"),
+                ("W f", "with the factor, at the most", float(hangs[0].max()), "force"),
                 ("whole", "most loaded", min(whole, 1e9), "force"),
                 ("lost", "one missing", lost if not falls else 1e9, "force"),
                 ("rated", "one is rated for", own.rated, "force"),
