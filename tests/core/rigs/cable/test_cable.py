@@ -449,3 +449,56 @@ def test_drafts_hold_but_for_what_has_to_be_seen_on_the_spot():
     drafted = draft_rig(family, "Flight", asked, Settings(), W)
     open_lamps = {one.id for one in assess(drafted).lamps if one.state is not State.HOLDS}
     assert open_lamps == {"cable.power", "cable.anchor"}
+
+
+def test_a_magnetic_brake_takes_twice_the_way(level):
+    held = {"design.stops.kind": "friction brake", "design.stops.brake": 8.0}
+    far, hard = answer(changed(level, **held)).stopping
+    magnetic = changed(level, **{**held, "design.stops.kind": "magnetic brake"})
+    assert answer(magnetic).stopping == (pytest.approx(2 * far), pytest.approx(hard))
+
+
+def test_twin_lines_hold_roll_by_what_they_give_and_share_the_rods(level):
+    twin = changed(level, **{"design.line.count": "twin", "design.line.spacing": 0.4})
+    it = answer(twin)
+    turning = 1.2 * 4.0**2 / 2 * 0.03 * 0.4
+    stiff = it.weight * 0.4 + 0.4**2 / (4 * it.jolt.height / 10.0)
+    assert it.windy[1] == pytest.approx(turning / stiff, rel=1e-9)
+    # What lies on each rod from line to line adds up to how far the lines are apart.
+    made = {one.part: one.thick for one in assess(twin).templates()}
+    for bolt in (one.bolt for one in assess(twin).bolts()):
+        stack = sum(made[one.part] for one in bolt.through) + sum(long for _, long in bolt.also)
+        gap = it.rows.wheel.width + 0.002
+        assert stack == pytest.approx(0.4 + gap + 2 * 0.005, abs=1e-9), bolt.key
+    bought = {part.key: part.quantity for part in assess(level).parts}
+    alone = changed(level, **{"design.tether.to": "the trolley"})
+    assert bought["line"] == 2 * {p.key: p.quantity for p in assess(alone).parts}["line"]
+
+
+def test_a_camera_ahead_of_a_fixed_trolley_presses_its_front_wheel(level):
+    fixed = {"design.trolley.joint": "rigid", "shot.move.aim": "ahead"}
+    rig = changed(level, **fixed, **{"shot.subject.distance": 12.0})
+    heavier = changed(rig, **{"load.items.3.forward": 0.5})
+    it = answer(heavier)
+    moment = abs(it.centre.forward) * it.centre.mass * GRAVITY
+    most = it.weight / 2 + moment / 0.25
+    assert f"carries {most:.1f}" in lamp(heavier, "wheels").meaning(MM)
+
+
+def test_hung_free_and_looking_ahead_the_picture_nods(level):
+    rig = changed(
+        level,
+        **{
+            "design.trolley.head": "plain",
+            "shot.move.aim": "ahead",
+            "shot.subject.distance": 12.0,
+            "shot.pace.ease": "straight ramps",
+            "shot.pace.ease_in": 1.27,
+            "shot.pace.ease_out": 1.27,
+        },
+    )
+    it = answer(rig)
+    lean = it.leans[0]
+    assert lamp(rig, "frame-drift").value == pytest.approx(
+        it.focal_px * float(np.ptp(np.tan(lean))), rel=1e-9
+    )

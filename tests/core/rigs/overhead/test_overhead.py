@@ -374,3 +374,44 @@ def test_packs_can_be_put_together_from_their_tables(glide, swing, units):
     for number in range(14):
         rig = any_rig(glide, swing, rng)
         assert faults(rig, units) == [], (number, rig.design)
+
+
+def test_leans_are_those_of_beam_boom_and_twist(glide, swing):
+    it = answer(swing)
+    along, away = it.leans
+    assert along - it.slope == pytest.approx(it.bent.slope * np.cos(it.course.turn))
+    assert away - it.twisted == pytest.approx(it.bent.slope * np.sin(it.course.turn))
+    middle = changed(glide, **{"shot.move": Hold(start=glide.design.holding.span / 2)})
+    twisted = answer(middle)
+    assert twisted.twisted == pytest.approx(twisted.heavy[1] / twisted.twisting)
+    # At a support the beam does not twist, only its bracket would.
+    end = changed(glide, **{"shot.move": Hold(start=0.0)})
+    assert answer(end).twisted == pytest.approx(0.0)
+
+
+def test_a_knuckle_tilts_what_is_beyond_it(swing):
+    two = {"design.drop.pieces": (BoomPiece(length=0.3), BoomPiece(length=0.5))}
+    stiff = answer(changed(swing, **two, **{"design.drop.knuckle": 0.0})).bent
+    soft = answer(changed(swing, **two, **{"design.drop.knuckle": 0.002})).bent
+    assert soft.slope - stiff.slope == pytest.approx(0.002 * soft.knuckles[0])
+    assert soft.gives - stiff.gives == pytest.approx(0.002 * 0.5**2)
+    assert soft.tilts - stiff.tilts == pytest.approx(0.002 * 0.5)
+
+
+def test_fixings_are_tried_at_both_ends_of_the_rail(glide):
+    together = {"design.holding.spacing": 0.2, "design.holding.count": 3}
+    gliding = lamp(changed(glide, **together), "fixing").value
+    held = changed(glide, **together, **{"shot.move": Hold(start=0.9)})
+    assert gliding > 1.5 * lamp(held, "fixing").value
+    loose = changed(held, **{"design.trolley.lock": "nothing"})
+    assert lamp(loose, "fixing").value == pytest.approx(gliding, rel=1e-9)
+
+
+def test_every_rod_of_the_trolley_is_as_long_as_its_cheeks_are_apart(glide):
+    found = assess(glide)
+    made = {one.part: one.thick for one in found.templates()}
+    apart = set()
+    for bolt in (one.bolt for one in found.bolts() if "rail" not in one.bolt.key):
+        stack = sum(made[one.part] for one in bolt.through) + sum(long for _, long in bolt.also)
+        apart.add(round(stack, 9))
+    assert len(apart) == 1
