@@ -228,6 +228,16 @@ class OverheadAnswer(Answer[OverheadDesign]):
         """Of the lens below the rail, m; negative above it."""
         return self.design.holding.height - self.lens_up
 
+    @kept
+    def hangs_at(self) -> float:
+        """Depth of the middle of all that hangs on the trolley below the rail, m."""
+        design, centre = self.design, self.centre
+        begins, drop = design.trolley.hang, design.drop.length
+        camera = begins + drop + centre.forward * math.cos(design.drop.nod)
+        rest = max(self.carried - centre.mass - self.drop_mass, 0.0) * begins
+        whole = centre.mass * camera + self.drop_mass * (begins + drop / 2) + rest
+        return max(whole / max(self.carried, 1e-9), 1e-3)
+
     @property
     def distance(self) -> float:
         """From the lens to the bench along its axis, m."""

@@ -21,7 +21,7 @@ DIPS, BOOM_DIPS = 1 / 300, 1 / 100
 #: Of the frame's width the picture may sway under a hand at the lens.
 SWAYS = 0.05
 #: A knock is forgotten after so long, s.
-SETTLES = 4.0
+SETTLES = 6.0
 
 
 @check("beam-dip", "Beam dip", "Frame", "fine", None, "at most", "a three hundredth of the span")
@@ -294,7 +294,7 @@ def modes(answer: OverheadAnswer) -> tuple[Mode, Mode]:
     "time",
     SETTLES,
     "at most",
-    "4 s after a knock at the bench or a footfall above, until it is less than a pixel",
+    "6 s after a knock at the bench or a footfall above, until it is less than a pixel",
 )
 def bounce(answer: OverheadAnswer) -> Found:
     """How long it shakes after an impulse at the carrier."""

@@ -16,6 +16,10 @@ from hazel_lantern.core.units import write
 
 #: Of an even share a wheel must keep at the least.
 KEEPS = 0.15
+#: On one rail it may roll aside by less than this, rad.
+ROLLS = math.radians(7.0)
+#: Of the frame's width a block may rock in its holes without a word.
+ROCKS = 0.05
 #: Guides jam at 1; this is to be kept.
 MARGIN = 1.5
 #: Places along the rail, and along a block, that are tried; nothing pushes more centrally, m.
@@ -25,15 +29,17 @@ PLACES, ALONG, CENTRAL = 41, 7, 1e-4
 def wheels(answer: OverheadAnswer) -> Array:
     """Load of each of four wheels at every mark, (4, n) N."""
     trolley = answer.design.trolley
-    track = trolley.track if answer.design.carrier.kind != "one rail" else tread(answer)
-    x, y = answer.heavy[0] / trolley.wheelbase, answer.heavy[1] / track
+    x, y = answer.heavy[0] / trolley.wheelbase, answer.heavy[1] / trolley.track
+    if hangs_straight(answer):
+        # It turns on its rail until nothing is left that tips it across.
+        y = np.zeros_like(y)
     quarter = answer.weight / 4
     return np.stack([quarter + (sx * x + sy * y) / 2 for sx in (-1, 1) for sy in (-1, 1)])
 
 
-def tread(answer: OverheadAnswer) -> float:
-    """What a wheel on a single rail has to stand on across it, m."""
-    return min(answer.rows.wheel.width, answer.shape.width) / 2
+def hangs_straight(answer: OverheadAnswer) -> bool:
+    """Whether it turns on a single rail until its weight is below it."""
+    return answer.design.carrier.kind == "one rail" and answer.hangs > 0
 
 
 @check("wheel-load", "Wheel load", "Frame", "percent", 1.0, "at most", "the wheel's own rating")
@@ -82,19 +88,17 @@ def wheel_lift(answer: OverheadAnswer) -> Found:
             "trolley",
             limit=KEEPS,
         )
+    if hangs_straight(answer):
+        return _leans(answer)
     share = wheels(answer).min(axis=0) / max(answer.weight / 4, 1e-9)
     least = float(share.min())
-    single = answer.design.carrier.kind == "one rail"
     return Found(
         share,
-        ("Wheels stay down", "Rolls over on its rail" if single else "A wheel lifts off"),
+        ("Wheels stay down", "A wheel lifts off"),
         lambda s: (
             f"The lightest wheel keeps {write(least, 'percent', s)} of an even share."
             + (
-                " On one rail what hangs beside it turns the trolley: hang it straight below, "
-                "or run wheels under a flange as well."
-                if single and least < KEEPS
-                else " A boom aside lifts the wheels on the other side: set them wider, or run "
+                " What hangs aside lifts the wheels on the other side: set them wider, or run "
                 "them under the flange."
                 if least < KEEPS
                 else ""
@@ -104,10 +108,34 @@ def wheel_lift(answer: OverheadAnswer) -> Found:
             "least of W/4 - Mx/2b - My/2t, over W/4",
             (
                 ("b", "wheels apart along", trolley.wheelbase, "length"),
-                ("t", "wheels apart across", tread(answer) if single else trolley.track, "length"),
+                ("t", "wheels apart across", trolley.track, "length"),
                 ("My", "tips it across", float(np.abs(answer.heavy[1]).max()), "torque"),
             ),
             "contact only pushes",
+        ),
+    )
+
+
+def _leans(answer: OverheadAnswer) -> Found:
+    """On one rail it turns until what hangs from it hangs straight below."""
+    lean = np.arctan(np.abs(answer.heavy[1]) / (answer.weight * answer.hangs_at))
+    most = float(lean.max())
+    return Found(
+        1 - lean / ROLLS,
+        ("Hangs from its rail", "Rolls aside on its rail"),
+        lambda s: (
+            f"On one rail it leans {write(most, 'angle', s)} until its weight hangs straight "
+            "below. Steady, that is framing; but it swings, and the picture leans with it: hang "
+            "the camera in line with the rail."
+        ),
+        working(
+            "lean = atan(My / W h), as what it leaves of 7 degrees",
+            (
+                ("My", "hangs aside", float(np.abs(answer.heavy[1]).max()), "torque"),
+                ("W", "on the trolley", answer.weight, "force"),
+                ("h", "its weight below the rail", answer.hangs_at, "length"),
+            ),
+            "a pendulum on a round or narrow rail",
         ),
     )
 
@@ -188,9 +216,13 @@ def rods(answer: OverheadAnswer) -> Found:
     off = float(gaps(answer).max())
     play = trolley.clearance / trolley.block
     px = answer.focal_px * play
+    rocks = px > ROCKS * answer.shot.lens.frame_width
     return Found(
         off,
-        ("Block runs the whole way", "Block sticks where the rods bow"),
+        (
+            "Block runs, and rocks in its holes" if rocks else "Block runs the whole way",
+            "Block sticks where the rods bow",
+        ),
         lambda s: (
             f"Where the rods are furthest out, the holes are {write(off, 'fine', s)} off them at "
             f"best; half of their clearance is {write(trolley.clearance / 2, 'fine', s)}. With it "
@@ -207,6 +239,7 @@ def rods(answer: OverheadAnswer) -> Found:
             "rigid rods and block; sight along a stretched thread to see how far a rod is bowed",
         ),
         limit=trolley.clearance / 2,
+        at_best=State.TIGHT if rocks else State.HOLDS,
     )
 
 

@@ -114,9 +114,17 @@ def _trolley(answer: OverheadAnswer) -> Iterable[Lever]:
     design, t, c = answer.design, F.trolley, F.carrier
     yield Numeric(t.wheelbase, 0.01, 0.04, 0.8, "Set the wheels {} apart along")
     yield Numeric(t.track, 0.01, 0.02, 0.6, "Set the wheels {} apart across")
-    if design.trolley.runs == "wheels on top":
+    if design.trolley.runs in ("wheels on top", "wheels on the flange"):
         runs = {"wheels under the flange": "Run wheels under the flange as well"}
         yield Choices.words(t.runs, runs, design.trolley.runs)
+    if design.trolley.runs != "block":
+        alike = [
+            row
+            for row in answer.workshop.catalogue.wheels.values()
+            if row.face == answer.rows.wheel.face
+        ]
+        found = (Candidate(row.id, row.name.lower(), (Edit(t.wheel, row.id),)) for row in alike)
+        yield Choices.of("Run on {}", found, design.trolley.wheel)
     if design.trolley.runs == "block":
         yield Numeric(t.clearance, 0.0001, 0.0002, 0.01, "Open the block's holes by {}")
         yield Numeric(t.block, 0.01, 0.03, 0.5, "Make the block {} long")
@@ -141,8 +149,8 @@ def _trolley(answer: OverheadAnswer) -> Iterable[Lever]:
         yield Choices((("Tether it past trolley and clamp", (Edit(tether.tethered, True),)),))
     yield Numeric(tether.slack, 0.01, 0.0, 1.0, "Leave the tether {} of slack")
     wires = answer.workshop.catalogue.wires.values()
-    found = (Candidate(w.id, w.name.lower(), (Edit(tether.row, w.id),)) for w in wires)
-    yield Choices.of("Tether it by {}", found, design.tether.row)
+    caught = (Candidate(w.id, w.name.lower(), (Edit(tether.row, w.id),)) for w in wires)
+    yield Choices.of("Tether it by {}", caught, design.tether.row)
 
 
 def _shot(answer: OverheadAnswer) -> Iterable[Lever]:
