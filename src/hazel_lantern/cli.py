@@ -5,6 +5,7 @@ from __future__ import annotations
 import argparse
 import json
 import math
+import signal
 import sys
 from pathlib import Path
 from typing import Any
@@ -136,6 +137,8 @@ def _standin(arguments: argparse.Namespace) -> int:
         seed=arguments.seed,
     )
     terminal = Terminal(StandIn(build), arguments.faster)
+    # A shell that starts it behind its back has it ignore Ctrl+C.
+    signal.signal(signal.SIGINT, signal.default_int_handler)
     print(f"stand-in for a motor at {terminal.path}; Ctrl+C ends it", flush=True)
     try:
         terminal.serve()

@@ -28,7 +28,7 @@ def lamps(case, found):
     assert found.lamps
     assert len({lamp.id for lamp in found.lamps}) == len(found.lamps)
     for lamp in found.lamps:
-        assert lamp.id.startswith(f"{found.family.id}.")
+        assert lamp.id.startswith((f"{found.family.id}.", "shot.", "drive."))
         assert lamp.spec.station in STATIONS
         assert math.isfinite(lamp.value) or not lamp.applies, lamp.id
         assert 0 <= lamp.mark < len(found.marks), lamp.id

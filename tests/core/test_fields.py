@@ -51,7 +51,7 @@ def test_an_edit_makes_a_new_rig_and_leaves_the_old(rig):
         ("design.supports.inset", 0.9, "at most 540 mm"),
         ("design.supports.offset", -0.9, "either side"),
         ("design.supports.kind", "string", "accepted: stand"),
-        ("shot.pace.ease_in", 5.5, "ease in and out"),
+        ("shot.pace.ease_in", 7.5, "ease in and out"),
         ("design.supports.count", 2.5, "Supports"),
         ("name", "", "Name"),
     ],

@@ -15,7 +15,7 @@ from hazel_lantern.app import theme
 from hazel_lantern.app.session import Session
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.mechanics import picture
-from hazel_lantern.core.poses import AIM, Poses
+from hazel_lantern.core.poses import Poses
 from hazel_lantern.core.project.model import Rig
 from hazel_lantern.core.rigs.kit.drawing import standing_figure
 from hazel_lantern.core.sketch import Disc, Shape
@@ -234,9 +234,8 @@ class LensPainter:
             painter.drawPolygon(QPolygonF([self._to_box(box, at) for at in seen.tolist()]))
 
     def aim(self) -> Array:
-        """The point of the subject that is watched for drift: its upper third."""
-        height = self.rig.shot.subject.height
-        return np.asarray(self.assessment.subject + np.array([0, 0, AIM * height]))
+        """The point of the subject that is watched for drift."""
+        return self.assessment.family.aim()
 
     def wander(self, mark: int) -> Array:
         """How far the aim point is from where it is wanted, (2,) px."""

@@ -87,6 +87,8 @@ def _fill(role: str) -> QColor:
             "room": t.edge,
             "floor": t.edge,
             "ballast": "#8C7C6C",
+            "wall": t.ink,
+            "view": t.glow,
         }[role]
     )
 
@@ -147,6 +149,12 @@ class SketchPainter:
         self._painter.drawPolyline(self._map.to_polygon(line.points))
 
     def _shape(self, shape: Shape) -> None:
+        if shape.role == "view":
+            # What is seen lies over the set like light.
+            self._painter.setPen(Qt.PenStyle.NoPen)
+            self._painter.setBrush(theme.colour("glow", 0.3))
+            self._painter.drawPolygon(self._map.to_polygon(shape.points))
+            return
         pen = QPen(_outline(shape.role), 1)
         if shape.dashed:
             pen.setDashPattern([3, 3])

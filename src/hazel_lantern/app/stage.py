@@ -14,6 +14,7 @@ from hazel_lantern.app.painting import Mapping, SketchPainter, fit
 from hazel_lantern.app.pill import HEIGHT, Pill
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.tape import TapeBar
+from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.sketch import Dimension, Handle, Sketch
 
@@ -30,6 +31,8 @@ CAPTION = 22
 class Drawing(QWidget):
     """Draws the sketch of the current view, lays out its pills, and turns drags into edits."""
 
+    around = AROUND
+
     def __init__(self, session: Session) -> None:
         super().__init__()
         self.session = session
@@ -40,7 +43,7 @@ class Drawing(QWidget):
         self._mapping = Mapping(1.0, 0.0, 0.0)
         self._lines: list[tuple[QPointF, QPointF]] = []
         self._leaders: list[tuple[QPointF, QPointF]] = []
-        self._drag: tuple[Handle, QPointF, float, Mapping] | None = None
+        self._drag: tuple[Handle, QPointF, list[float], Mapping] | None = None
         self._dragged = 0
         self._hover: Handle | None = None
         self._frozen: Mapping | None = None
@@ -82,12 +85,16 @@ class Drawing(QWidget):
                 pill.hide()
             self.update()
             return
-        self._sketch = found.sketch(self.view, self.session.mark, self.session.turn)
+        self._sketch = self.drawn(found)
         self._lay_out()
         self.update()
 
+    def drawn(self, found: Assessment) -> Sketch:
+        """What is to be drawn of an assessment."""
+        return found.sketch(self.view, self.session.mark, self.session.turn)
+
     def _area(self) -> QRectF:
-        left, top, right, bottom = AROUND
+        left, top, right, bottom = self.around
         return QRectF(self.rect()).adjusted(left, top, -right, -bottom)
 
     def _lay_out(self) -> None:
@@ -221,6 +228,7 @@ class Drawing(QWidget):
             painter.drawLine(start, end)
             painter.drawEllipse(end, 2, 2)
         self._paint_handles(painter)
+        self.paint_more(painter)
         painter.setFont(theme.font(12, italic=True))
         painter.setPen(theme.colour("soft"))
         painter.drawText(
@@ -228,6 +236,9 @@ class Drawing(QWidget):
             Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignBottom,
             self._sketch.caption,
         )
+
+    def paint_more(self, painter: QPainter) -> None:
+        """What a drawing of its own kind shows besides."""
 
     def _paint_handles(self, painter: QPainter) -> None:
         """Small grips, so that it is seen what can be dragged; the hovered one is lit."""
@@ -285,11 +296,11 @@ class Drawing(QWidget):
         found = self.session.assessment
         assert found is not None
         if handle.path == "mark":
-            now = float(found.marks[self.session.mark])
+            now = [float(found.marks[self.session.mark])]
         elif handle.path == "turn":
-            now = self.session.turn or 0.0
+            now = [self.session.turn or 0.0]
         else:
-            now = float(self.session.value(handle.path))
+            now = self.values(handle)
         self._drag = (handle, event.position(), now, self._mapping)
         self._frozen = self._mapping
         self._dragged = self.session.document.current
@@ -308,27 +319,53 @@ class Drawing(QWidget):
                 )
                 self.update()
             return
-        handle, start, value, mapping = self._drag
-        change = _change(handle, mapping, start, event.position())
+        handle, start, values, mapping = self._drag
+        first, *others = _changes(handle, mapping, start, event.position())
         if handle.path == "mark":
-            self.session.go_to_place(value + change)
+            self.session.go_to_place(values[0] + first)
             return
         if handle.path == "turn":
-            self.session.turn_to(value + change)
+            self.session.turn_to(values[0] + first)
             return
-        spec = self.session.spec(handle.path)
-        step = 0.0254 / 4 if self.session.style.imperial else 0.005
-        if spec.kind == "angle":
-            step = math.radians(0.5)
-        wanted = round((value + change) / step) * step
+        self.set_values(handle, values, [first, *others], self._drag)
+
+    def values(self, handle: Handle) -> list[float]:
+        """What a handle stands for now, and what follows it."""
+        paths = (handle.path, *(path for path, _ in handle.also))
+        return [float(self.session.value(path)) for path in paths]
+
+    def set_values(
+        self, handle: Handle, values: list[float], changes: list[float], gesture: object
+    ) -> None:
+        """Change what a handle stands for; what cannot be is said."""
+        paths = (handle.path, *(path for path, _ in handle.also))
+        edits = [
+            Edit(path, self._settable(path, value + change))
+            for path, value, change in zip(paths, values, changes, strict=True)
+            if change
+        ]
+        if not edits:
+            return
+        label = self.session.spec(handle.path).label.lower()
+        trouble = self.session.edit(*edits, action=f"drag {label}", gesture=gesture)
+        self.session.message.emit(trouble, bool(trouble))
+
+    def _settable(self, path: str, wanted: float) -> float:
+        """The nearest figure that a hand would set, within what is accepted."""
+        spec = self.session.spec(path)
+        step = self.finest(spec.kind)
+        wanted = round(wanted / step) * step
         if spec.low is not None:
             wanted = max(wanted, spec.low)
-        if spec.high is not None:
-            wanted = min(wanted, spec.high)
-        trouble = self.session.edit(
-            Edit(handle.path, wanted), action=f"drag {spec.label.lower()}", gesture=self._drag
-        )
-        self.session.message.emit(trouble, bool(trouble))
+        return wanted if spec.high is None else min(wanted, spec.high)
+
+    def finest(self, kind: str) -> float:
+        """The least step of a drag, SI."""
+        if kind == "angle":
+            return math.radians(0.5)
+        if kind == "focal":
+            return 0.001
+        return 0.0254 / 4 if self.session.style.imperial else 0.005
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
         """Let go."""
@@ -359,15 +396,21 @@ def _edge_towards(box: QRectF, at: QPointF) -> QPointF:
     return QPointF(box.right() if at.x() > box.right() else box.left(), box.center().y())
 
 
-def _change(handle: Handle, mapping: Mapping, start: QPointF, now: QPointF) -> float:
-    """By how much a drag changes what the handle stands for."""
+def _changes(handle: Handle, mapping: Mapping, start: QPointF, now: QPointF) -> list[float]:
+    """By how much a drag changes what the handle stands for, and what follows it."""
     if handle.pivot is None:
         moved = (now - start) / mapping.scale
-        return moved.x() * handle.axis[0] - moved.y() * handle.axis[1]
+        return along(handle, moved.x(), -moved.y())
     pivot = mapping.to_px(handle.pivot)
     first, last = start - pivot, now - pivot
     swept = math.atan2(-last.y(), last.x()) - math.atan2(-first.y(), first.x())
-    return math.remainder(swept, 2 * math.pi) * handle.axis[0]
+    return [math.remainder(swept, 2 * math.pi) * handle.axis[0]]
+
+
+def along(handle: Handle, right: float, up: float) -> list[float]:
+    """What so many metres of a handle's way change of it and of what follows it."""
+    axes = (handle.axis, *(axis for _, axis in handle.also))
+    return [right * axis[0] + up * axis[1] for axis in axes]
 
 
 class Stage(QWidget):

@@ -72,12 +72,12 @@ class Assessment:
     @kept
     def poses(self) -> Poses:
         """Of the lens as the rig really carries it."""
-        return self.family.poses()
+        return self.family.framed.aimed(self.family.poses())
 
     @kept
     def wanted(self) -> Poses:
         """Of the lens as the shot asks."""
-        return self.family.wanted()
+        return self.family.framed.wanted
 
     @property
     def wanted_words(self) -> str:

@@ -15,6 +15,7 @@ from hazel_lantern.core.rigs import AnyFamily
 from hazel_lantern.core.rigs.asks import Choices
 from hazel_lantern.core.rigs.case import Case, Setup
 from hazel_lantern.core.settings import Settings
+from hazel_lantern.core.shot.pictures import hints
 from hazel_lantern.core.workshop import Workshop
 
 FOUND = "found by the search, so that every lamp holds where it can"
@@ -26,7 +27,7 @@ def draft_rig(
     """A rig that stands, from what is asked of shot and load, with what was assumed."""
     design, why = family.first_draft(asked.shot, asked.load, settings, workshop)
     rig = Rig(name=name, shot=asked.shot, load=asked.load, design=design, budget=asked.budget)
-    settled = settle(Case(rig, settings, workshop)).setup
+    settled = settle(Case(rig, settings, workshop).edited(hints(design, asked.shot))).setup
     why = {**why, **dict.fromkeys(changes(design, settled.design, "design"), FOUND)}
     notes = tuple(Assumption(path=str(path), why=reason) for path, reason in why.items())
     assert isinstance(settled, Rig)

@@ -41,6 +41,11 @@ def choice(label: str, default: Any = ..., catalogue: str | None = None) -> Any:
     return Field(default, title=label, json_schema_extra=extra)
 
 
+def written(label: str, default: Any = ..., most: int = 60) -> Any:
+    """Words of the maker's own, up to so many letters."""
+    return Field(default, title=label, max_length=most)
+
+
 class Ref(str):
     """The path of a field, checked against the models as it is written.
 

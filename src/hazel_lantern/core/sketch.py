@@ -29,6 +29,8 @@ Role = Literal[
     "bad",
     "room",
     "ballast",
+    "wall",
+    "view",
 ]
 
 
@@ -134,6 +136,8 @@ class Handle:
     hint : str
     pivot : Point or None
         What the part turns about.
+    also : tuple of (path, axis)
+        Fields that follow the same drag.
     """
 
     path: str
@@ -142,6 +146,7 @@ class Handle:
     axis: Point
     hint: str
     pivot: Point | None = None
+    also: tuple[tuple[str, Point], ...] = ()
 
 
 @dataclass(frozen=True)

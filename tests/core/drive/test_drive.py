@@ -439,7 +439,7 @@ def test_wheels_are_heard_by_hand_and_beside_a_motor(rig, settings, workshop):
     assert motor.by_id["drive.sound"].value == pytest.approx(60 - both)
     assert "motor and wheels" in motor.by_id["drive.sound"].meaning(Style())
     # Half as fast is 6 dB quieter.
-    slow = assess(changed(rig, **loud, shot__pace__duration=12.0, shot__pace__ease_in=2.0))
+    slow = assess(changed(rig, **loud, shot__pace__duration=16.0, shot__pace__ease_in=2.0))
     assert slow.by_id["drive.sound"].value > by_hand.by_id["drive.sound"].value + 5
     near = changed(rig, **{**loud, "drive__speaker": 2.0})
     for offer in mends.find("drive.sound", Case(near, settings, workshop)):

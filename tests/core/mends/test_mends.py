@@ -192,8 +192,9 @@ def test_a_first_draft_stands(distance, height, direction, carried):
     settled = settle(Case(rig, settings, workshop)).setup
     after = assess(settled)
     assert settled.shot == shot
-    failing = [lamp.id for lamp in after.lamps if lamp.state is State.FAILS]
-    assert failing == []
+    failing = {lamp.id for lamp in after.lamps if lamp.state is State.FAILS}
+    # How quickly the subject passes was asked for: no draft changes it.
+    assert failing <= {"shot.strobe"}
     for path in why:
         assert path.startswith("design.")
 
@@ -269,5 +270,7 @@ def test_a_short_dolly_is_drafted_within_its_budget(distance, settings, workshop
     drafted = draft_rig(find_family("dolly"), "Short", asked, settings, workshop)
     found = assess(drafted)
     assert found.cost <= 150
-    assert all(lamp.state is not State.FAILS for lamp in found.lamps)
+    failing = {lamp.id for lamp in found.lamps if lamp.state is State.FAILS}
+    # How quickly the subject passes was asked for: no draft changes it.
+    assert failing <= {"shot.strobe"}
     assert drafted.design.on_track

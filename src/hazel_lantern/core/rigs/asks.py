@@ -68,6 +68,13 @@ class Choices:
 Lever = Numeric | Choices
 
 
+class SetUp(NamedTuple):
+    """A step of setting a built rig up on the day, and how long it takes."""
+
+    text: str
+    minutes: float
+
+
 class Candidate(NamedTuple):
     """One thing to choose: its id, name, the edits that choose it, a word on it, its size."""
 

@@ -12,11 +12,12 @@ from numpy.typing import NDArray
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.drive.assembly import Drives
 from hazel_lantern.core.drive.shown import Shown
+from hazel_lantern.core.framing.assembly import Framed
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.load import Load
 from hazel_lantern.core.parts import Part, Piece
-from hazel_lantern.core.poses import Poses, Shake, Trace, Turn
-from hazel_lantern.core.rigs.asks import Followed, Measure, View
+from hazel_lantern.core.poses import AIM, Poses, Shake, Trace, Turn
+from hazel_lantern.core.rigs.asks import Followed, Measure, SetUp, View
 from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
 from hazel_lantern.core.rigs.case import Case, DesignT
 from hazel_lantern.core.scenery import Solid
@@ -52,6 +53,10 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
         What a maker can measure on the built rig.
     wanted_words : str
         What ``wanted`` is, to end the sentence "white cross: …".
+    own_words, own_many : str, bool
+        What of the rig might come before its lens, to begin a sentence, and whether that is many.
+    walked : bool
+        Whether who pushes it by hand walks along behind the lens.
     """
 
     id: str
@@ -62,6 +67,9 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
     views: tuple[View, ...]
     measures: tuple[Measure[AnswerT], ...] = ()
     wanted_words: str = "where a stiff rig would"
+    own_words: str = "The rails"
+    own_many: bool = True
+    walked: bool = False
 
     @classmethod
     def solve(cls, case: Case[DesignT]) -> AnswerT:
@@ -101,7 +109,7 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
     @kept
     def everything(self) -> tuple[Assembly[AnswerT], ...]:
         """The family itself, all of its assemblies, and what drives it."""
-        return self, *self.assemblies(), self.shown, self.drives
+        return self, *self.assemblies(), self.framed, self.shown, self.drives
 
     @kept
     def shown(self) -> Shown[AnswerT]:
@@ -109,9 +117,22 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
         return Shown(self.answer, self.axes)
 
     @kept
+    def framed(self) -> Framed[AnswerT]:
+        """What its shot gives and asks, of whatever family it is."""
+        return Framed(self)
+
+    @kept
     def drives(self) -> Drives[AnswerT]:
         """What moves it, of whatever family it is."""
         return Drives(self.answer, self.axes)
+
+    def set_up(self) -> tuple[SetUp, ...]:
+        """What it takes on the day until it stands, estimates of one practised person's minutes."""
+        return (SetUp("Stand it up and put the camera on", 5.0),)
+
+    def own(self, mark: int) -> Array:
+        """Lines of the rig that might come before its own lens at a mark, (k, 2, 3) m."""
+        return np.zeros((0, 2, 3))
 
     def scenery(self) -> tuple[Solid, ...]:
         """What stands before the lens in place of a subject that stands alone."""
@@ -159,6 +180,11 @@ class Family(Assembly[AnswerT], ABC, Generic[DesignT, AnswerT]):
         ahead = (middle + subject.distance, 0.0)
         aside = (middle, subject.distance)
         return np.array([*(ahead if self.answer.along else aside), subject.base])
+
+    def aim(self) -> Array:
+        """What is looked at of the subject, (3,) m: its upper third."""
+        up = np.array([0.0, 0.0, AIM * self.answer.shot.subject.height])
+        return np.asarray(self.subject() + up)
 
     @abstractmethod
     def sketch(self, view: str, mark: int, turn: float | None = None) -> Sketch:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import model_validator
+from pydantic import Field, model_validator
 
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Frozen, choice, quantity, refs
@@ -23,8 +23,11 @@ from hazel_lantern.core.shot.moves import (
 )
 from hazel_lantern.core.shot.pace import Pace
 from hazel_lantern.core.shot.played import Played
+from hazel_lantern.core.shot.things import SUBJECT, Aim, Thing
 
 __all__ = [
+    "SUBJECT",
+    "Aim",
     "Arc",
     "Fly",
     "Glide",
@@ -39,6 +42,7 @@ __all__ = [
     "Shot",
     "Subject",
     "Swing",
+    "Thing",
     "Turn",
 ]
 
@@ -61,6 +65,7 @@ class Lens(Frozen):
     frame_height: int = quantity("count", "Frame height, px", 1080, low=180, high=16384)
     f_number: float = quantity("f_stop", "Stop, f/", 4.0, low=0.7, high=64)
     exposure: float = quantity("time", "Shutter time", 0.02, low=1e-5, high=60)
+    focus: Literal["set once", "pulled by hand"] = choice("Focus", "set once")
 
 
 class Subject(Frozen):
@@ -77,10 +82,14 @@ class Subject(Frozen):
 
 
 class Room(Frozen):
-    """Free space for the rig."""
+    """Free space for the rig: its length lies along the move, its depth square to it."""
 
     length: float = quantity("length", "Free length", 4.0, low=0.2, high=500)
     height: float = quantity("length", "Free height", 2.4, low=0.2, high=100)
+    walls: Literal["open", "walls"] = choice("Set is", "open")
+    depth: float = quantity("length", "Free depth", 4.0, low=0.2, high=500)
+    aside: float = quantity("length", "Room's middle to the right by", 0.0, low=-250, high=250)
+    behind: float = quantity("length", "From the move to the wall behind", 1.2, low=0.0, high=500)
 
 
 class Shot(Frozen):
@@ -93,6 +102,8 @@ class Shot(Frozen):
     lens: Lens = Lens()
     subject: Subject = Subject()
     room: Room = Room()
+    things: tuple[Thing, ...] = Field((), max_length=12)
+    aim: Aim = Aim()
 
     @model_validator(mode="after")
     def _fits_together(self) -> Shot:
@@ -110,6 +121,23 @@ class Shot(Frozen):
                 f" must be at least {move.least_distance:g} m away at the middle of the move"
             )
         return self
+
+    @model_validator(mode="after")
+    def _names_what_is_there(self) -> Shot:
+        names = [SUBJECT, *(thing.name for thing in self.things)]
+        double = next((name for name in names if names.count(name) > 1), None)
+        if double is not None:
+            raise CannotBe(f"two things are called “{double}”; each needs a name of its own")
+        for said in (self.aim.first, self.aim.last, self.aim.follows):
+            if said not in names:
+                raise CannotBe(
+                    f"nothing on the set is called “{said}”; there is {', '.join(names)}"
+                )
+        return self
+
+    def thing(self, name: str) -> Thing | None:
+        """The thing of that name; none for the subject."""
+        return next((thing for thing in self.things if thing.name == name), None)
 
     @property
     def fields(self) -> tuple[str, ...]:

@@ -15,7 +15,7 @@ Array = NDArray[np.float64]
 class Pace(Frozen):
     """Duration and eases."""
 
-    duration: float = quantity("time", "Takes", 6.0, low=0.2, high=36000)
+    duration: float = quantity("time", "Takes", 8.0, low=0.2, high=36000)
     ease: Ease = choice("Ease", "soft ramps")
     ease_in: float = quantity("time", "Ease in", 1.0, low=0, high=3600)
     ease_out: float = quantity("time", "Ease out", 1.0, low=0, high=3600)

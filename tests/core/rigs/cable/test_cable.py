@@ -448,7 +448,9 @@ def test_drafts_hold_but_for_what_has_to_be_seen_on_the_spot():
     asked = Rig(name="x", shot=shot, load=load, design=design, budget=400.0)
     drafted = draft_rig(family, "Flight", asked, Settings(), W)
     open_lamps = {one.id for one in assess(drafted).lamps if one.state is not State.HOLDS}
-    assert open_lamps == {"cable.power", "cable.anchor"}
+    # How quickly the subject passes was asked for: no draft changes it.
+    assert open_lamps == {"cable.power", "cable.anchor", "shot.strobe"}
+    assert drafted.shot == shot
 
 
 def test_a_magnetic_brake_takes_twice_the_way(level):

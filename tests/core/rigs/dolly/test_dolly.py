@@ -94,7 +94,7 @@ def test_all_lamps_are_there_with_words_and_working(laid, direction, mount, form
         design__platform__form=form,
     )
     found = assess(rig)
-    assert [lamp.id for lamp in found.lamps] == IDS
+    assert [lamp.id for lamp in found.lamps if not lamp.id.startswith("shot.")] == IDS
     for lamp in found.lamps:
         assert math.isfinite(lamp.value), lamp.id
         for style in (Style(), Style("ft·in")):
@@ -408,7 +408,9 @@ def test_a_first_draft_stands(direction, distance, radius, height):
     design, why = families()["dolly"].first_draft(shot, load, settings, workshop)
     rig = Rig(name="draft", shot=shot, load=load, design=design, budget=2000)
     settled = settle(Case(rig, settings, workshop)).setup
-    assert [one.id for one in assess(settled).lamps if one.state is State.FAILS] == []
+    failing = {one.id for one in assess(settled).lamps if one.state is State.FAILS}
+    # Where focus has to be, and how quickly the subject passes, was asked for.
+    assert failing <= {"shot.focus", "shot.strobe"}
     assert all(path.startswith("design.") for path in why)
 
 

@@ -64,7 +64,7 @@ def test_all_lamps_are_there_with_words_and_working(jib, kind, form):
         jib, design__level__kind=kind, design__boom__section=section, design__boom__form=form
     )
     found = assess(rig)
-    assert [lamp.id for lamp in found.lamps] == IDS
+    assert [lamp.id for lamp in found.lamps if not lamp.id.startswith("shot.")] == IDS
     for lamp in found.lamps:
         assert math.isfinite(lamp.value)
         for style in (Style(), Style("ft·in")):

@@ -56,7 +56,7 @@ def on_ends(rig, **more):
 
 def test_all_lamps_are_there_with_words_and_working(rig):
     found = assess(rig)
-    assert set(found.by_id) == IDS
+    assert {id for id in found.by_id if not id.startswith("shot.")} == IDS
     for lamp in found.lamps:
         for style in (Style(), Style("ft·in")):
             assert lamp.meaning(style).endswith(".")

@@ -9,7 +9,7 @@ import numpy as np
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.poses import Poses, Shake, Trace
-from hazel_lantern.core.rigs.asks import Followed, Group, Measure, PlotSpec, View
+from hazel_lantern.core.rigs.asks import Followed, Group, Measure, PlotSpec, SetUp, View
 from hazel_lantern.core.rigs.assembly import Assembly, Checks, of
 from hazel_lantern.core.rigs.cable import built, draft, sketches, strength, traces, words
 from hazel_lantern.core.rigs.cable import lamps_line as line
@@ -39,6 +39,7 @@ class Cable(Family[CableDesign, CableAnswer]):
 
     id = "cable"
     title = "Cable cam"
+    own_words, own_many = "The line", False
     moves = (Fly,)
     design_type, answer_type = CableDesign, CableAnswer
     views = (
@@ -190,6 +191,28 @@ class Cable(Family[CableDesign, CableAnswer]):
         move, at = self.answer.move, self.answer.course.place
         out = at - move.start - move.distance / 2
         return np.stack([out, np.zeros_like(out), up], axis=1)
+
+    def set_up(self) -> tuple[SetUp, ...]:
+        """On the day; estimates of one practised person's minutes."""
+        lines = 2 if self.answer.design.line.count == "twin" else 1
+        return (
+            SetUp("Look at both anchors, pad and strap them", 10.0),
+            SetUp("Line out, ends made, tightened, pull measured", 12.0 * lines),
+            SetUp("Keep-out marked, second line and tether", 6.0),
+            SetUp("Trolley and camera on, run it empty and loaded", 8.0),
+        )
+
+    def own(self, mark: int) -> Array:
+        """The line, from the trolley to either anchor."""
+        answer, move, design = self.answer, self.answer.move, self.answer.design
+        off = move.start + move.distance / 2
+        at = float(answer.course.place[mark]) - off
+        trolley = [at, 0.0, float(answer.line_up[mark])]
+        ends = [
+            [place - off, 0.0, anchor.ground + anchor.height]
+            for place, anchor in ((0.0, design.left), (design.line.span, design.right))
+        ]
+        return np.array([[trolley, end] for end in ends])
 
     def subject(self) -> Array:
         """Beside the middle of the flight, or ahead of it."""

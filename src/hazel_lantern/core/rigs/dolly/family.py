@@ -5,14 +5,16 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import replace
+from itertools import pairwise
 
 import numpy as np
 
 from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics import elastica, ride, track
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.poses import Poses, Shake, Trace
-from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, View
+from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, SetUp, View
 from hazel_lantern.core.rigs.assembly import Assembly, Checks, of
 from hazel_lantern.core.rigs.dolly import built, draft, lamps_ride, lamps_stand, words
 from hazel_lantern.core.rigs.dolly import levers as mending
@@ -38,6 +40,8 @@ from hazel_lantern.core.sketch import Sketch
 
 #: Points of the ride that a plot is given.
 SHOWN = 600
+#: A curved rail is drawn before the lens in so many ends of straight pieces.
+PIECES = 17
 
 
 def _chord(answer: DollyAnswer) -> float:
@@ -55,6 +59,7 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
 
     id = "dolly"
     title = "Dolly"
+    walked = True
     moves = (Line, Arc)
     design_type, answer_type = DollyDesign, DollyAnswer
     views = (View("above", "From above"), View("side", "Side, to scale"))
@@ -217,6 +222,55 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
         # A lens square to the way looks to its left: what rolls the dolly tips it.
         turned = (pitch, -roll) if self.answer.along else (roll, pitch)
         return np.stack([heave, *turned])
+
+    def set_up(self) -> tuple[SetUp, ...]:
+        """On the day; estimates of one practised person's minutes."""
+        design = self.answer.design
+        laid = []
+        if design.on_track:
+            pieces = design.track.pieces
+            sleepers = math.ceil(design.track.length / design.track.apart) + 1
+            laid = [
+                SetUp("Lay and join the track", 1.5 * pieces),
+                SetUp("Pack the sleepers level", 0.5 * sleepers),
+            ]
+        bowed = [SetUp("Bow the pipes and tie them", 6.0)] if design.curved else []
+        return (
+            *laid,
+            *bowed,
+            SetUp("Platform on its wheels", 2.0),
+            SetUp("Camera on, balance, lock", 3.0),
+        )
+
+    def own(self, mark: int) -> Array:
+        """The rails, and the deck's edges."""
+        answer, run = self.answer, self.answer.course
+        (x,), (y,), (heading,) = answer.line.at(run.place[mark : mark + 1])
+        ahead = np.array([math.cos(heading), math.sin(heading)])
+        left = np.array([-ahead[1], ahead[0]])
+        long, broad = (side / 2 for side in answer.deck_size)
+        rim = [
+            np.array([x, y]) + u * long * ahead + v * broad * left
+            for u, v in ((-1, -1), (1, -1), (1, 1), (-1, 1), (-1, -1))
+        ]
+        deck = np.array([[[*at, answer.deck] for at in pair] for pair in pairwise(rim)])
+        return np.concatenate([deck, self._rails])
+
+    @kept
+    def _rails(self) -> Array:
+        """The rails in straight pieces, (k, 2, 3) m; none where it runs on the floor."""
+        answer = self.answer
+        if not answer.design.on_track:
+            return np.zeros((0, 2, 3))
+        pieces = PIECES if math.isfinite(answer.radius) else 2
+        places = np.linspace(-0.5, 0.5, pieces) * answer.design.track.length
+        xs, ys, turned = answer.line.at(places)
+        up = np.full_like(xs, answer.ground)
+        rails = [
+            np.stack([xs - side * np.sin(turned), ys + side * np.cos(turned), up], axis=1)
+            for side in (-answer.gauge / 2, answer.gauge / 2)
+        ]
+        return np.concatenate([np.stack([one[:-1], one[1:]], axis=1) for one in rails])
 
     def shake(self) -> Shake:
         """The quick part of the ride at the lens."""

@@ -11,7 +11,7 @@ from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.poses import AIM, Poses, Trace, Turn
-from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, View
+from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, SetUp, View
 from hazel_lantern.core.rigs.assembly import Assembly, Checks, of
 from hazel_lantern.core.rigs.family import Family
 from hazel_lantern.core.rigs.jib import built, draft, lamps_boom, lamps_level, standing, words
@@ -265,6 +265,17 @@ class Jib(Family[JibDesign, JibAnswer]):
             for p in (self.poses(), self.wanted())
         )
         return np.asarray(real[:, 1] - asked[:, 1])
+
+    def set_up(self) -> tuple[SetUp, ...]:
+        """On the day; estimates of one practised person's minutes."""
+        plates = len(self.answer.design.counterweight.plates)
+        return (
+            SetUp("Base out, level, legs tied", 4.0),
+            SetUp("Arm on, level-keeping bars on", 4.0),
+            SetUp("Camera on and locked, arm held by a second person", 3.0),
+            SetUp("Weights on, a kind at a time", 1.0 * plates),
+            SetUp("Trim until it stays, try the swing", 3.0),
+        )
 
     def sketch(self, view: str, mark: int, turn: float | None = None) -> Sketch:
         """Draw the plane of the arm, or the view from above."""

@@ -11,7 +11,7 @@ from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.mechanics import orbit
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.poses import Poses, Trace
-from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, View
+from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, SetUp, View
 from hazel_lantern.core.rigs.assembly import Assembly, Checks, of
 from hazel_lantern.core.rigs.family import Family
 from hazel_lantern.core.rigs.kit.drilled import Drilled
@@ -38,6 +38,8 @@ class Orbit(Family[OrbitDesign, OrbitAnswer]):
 
     id = "orbit"
     title = "Orbit"
+    own_words, own_many = "The arm", False
+    walked = True
     moves = (Turn,)
     design_type, answer_type = OrbitDesign, OrbitAnswer
     views = (View("above", "From above"), View("side", "Side, to scale"))
@@ -191,6 +193,22 @@ class Orbit(Family[OrbitDesign, OrbitAnswer]):
         bearing = turn + looks
         # Where the lens points down the lean it nods down, square to it it rolls.
         return Poses(eye, bearing, -lean * np.cos(bearing), lean * np.sin(bearing))
+
+    def set_up(self) -> tuple[SetUp, ...]:
+        """On the day; estimates of one practised person's minutes."""
+        return (
+            SetUp("Base down, level", 3.0),
+            SetUp("Arm on, camera on and locked", 4.0),
+            SetUp("Weights on, trim", 3.0),
+            SetUp("Tether, guard, keep-out ring", 3.0),
+        )
+
+    def own(self, mark: int) -> Array:
+        """The arm, from the weights to the riser under the lens."""
+        answer, turn = self.answer, float(self.answer.course.turn[mark])
+        out, up = np.array([math.cos(turn), math.sin(turn)]), answer.level + answer.arm_up
+        ends = [[*(reach * out), up] for reach in (-answer.design.arm.tail, answer.radius)]
+        return np.array([ends])
 
     @property
     def distance(self) -> float:

@@ -9,7 +9,7 @@ import numpy as np
 
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.poses import Poses, Trace
-from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, View
+from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, SetUp, View
 from hazel_lantern.core.rigs.assembly import Assembly, Checks, of
 from hazel_lantern.core.rigs.family import Family
 from hazel_lantern.core.rigs.kit.drilled import Drilled
@@ -196,6 +196,10 @@ class Overhead(Family[OverheadDesign, OverheadAnswer]):
         at = float(x[middle]) - answer.design.holding.span / 2
         return np.array([at, float(y[middle]), answer.design.bench.height])
 
+    def aim(self) -> Array:
+        """The bench's top, where the lens looks."""
+        return self.subject()
+
     def scenery(self) -> tuple[Solid, ...]:
         """The bench, its tools, and a rail that is below its lens."""
         answer, bench = self.answer, self.answer.design.bench
@@ -210,6 +214,28 @@ class Overhead(Family[OverheadDesign, OverheadAnswer]):
         ]
         rails = [Solid(one.low - off, one.high - off, "stand") for one in rail_block(answer, 0)]
         return (table, *tools, *rails)
+
+    def set_up(self) -> tuple[SetUp, ...]:
+        """On the day; estimates of one practised person's minutes."""
+        fixings = self.answer.design.holding.count
+        return (
+            SetUp("Fixings in and tried", 4.0 * fixings),
+            SetUp("Rail or beam up, level", 6.0),
+            SetUp("Trolley, drop and tether", 4.0),
+            SetUp("Camera on, lock, try it", 3.0),
+        )
+
+    def own(self, mark: int) -> Array:
+        """The rail's edges, where the camera stands above it."""
+        off = np.array([self.answer.design.holding.span / 2, 0.0, 0.0])
+        lines = []
+        for one in rail_block(self.answer, mark):
+            (left, front, _), (right, back, top) = (
+                (one.low - off).tolist(),
+                (one.high - off).tolist(),
+            )
+            lines += [[[left, y, top], [right, y, top]] for y in (front, back)]
+        return np.array(lines).reshape(-1, 2, 3)
 
     def travel(self) -> float:
         """Between the stops, m."""

@@ -11,7 +11,7 @@ from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.mechanics import slopes
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.poses import Poses, Trace
-from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, View
+from hazel_lantern.core.rigs.asks import Group, Measure, PlotSpec, SetUp, View
 from hazel_lantern.core.rigs.assembly import Assembly, Checks, of
 from hazel_lantern.core.rigs.family import Family
 from hazel_lantern.core.rigs.kit.drilled import Drilled
@@ -63,6 +63,7 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         View("above", "From above"),
     )
     wanted_words = "where stiff rails would"
+    walked = True
     measures = (
         Measure(
             "dip-end",
@@ -213,6 +214,29 @@ class Slider(Family[SliderDesign, SliderAnswer]):
         eye = np.stack([out * math.cos(shot.move.slope), np.zeros_like(out), up], axis=1)
         look = 0.0 if self.answer.along else math.pi / 2
         return Poses(eye, np.full_like(out, look), pitch, roll)
+
+    def set_up(self) -> tuple[SetUp, ...]:
+        """On the day; estimates of one practised person's minutes."""
+        count = (
+            1 if self.answer.design.supports.kind == "stand" else self.answer.design.supports.count
+        )
+        stands = 1.0 if self.answer.on_stands else 0.5
+        return (
+            SetUp(f"Put up {count} of what it stands on", stands * count),
+            SetUp("Rails on, level them", 1.0),
+            SetUp("Camera on, balance, lock", 2.0),
+        )
+
+    def own(self, mark: int) -> Array:
+        """The rails, from end to end."""
+        answer, shot = self.answer, self.answer.shot
+        half, slope = answer.design.rails.length / 2, shot.move.slope
+        ends = [
+            (x * math.cos(slope), answer.rail_height + x * math.sin(slope)) for x in (-half, half)
+        ]
+        wide = answer.design.rails.spacing / 2 if answer.rails == 2 else 0.0
+        side = answer.design.carriage.camera_side
+        return np.array([[(x, y - side, up) for x, up in ends] for y in (-wide, wide)])
 
     def sketch(self, view: str, mark: int, turn: float | None = None) -> Sketch:
         """Draw the side or the view from above."""

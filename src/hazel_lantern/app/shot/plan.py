@@ -1,0 +1,122 @@
+"""The set from above and its heights: dragged, typed on, and moved with the keyboard."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QFocusEvent, QKeyEvent, QPainter, QPen
+
+from hazel_lantern.app import theme
+from hazel_lantern.app.session import Session
+from hazel_lantern.app.stage import Drawing, along
+from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.sketch import Handle, Sketch
+
+#: One press of an arrow moves a handle so many of its finest steps; with Shift just one.
+COARSE = 10
+ARROWS = {
+    Qt.Key.Key_Left: (-1.0, 0.0),
+    Qt.Key.Key_Right: (1.0, 0.0),
+    Qt.Key.Key_Up: (0.0, 1.0),
+    Qt.Key.Key_Down: (0.0, -1.0),
+}
+
+
+class SetDrawing(Drawing):
+    """A drawing of the set, whose handles are reached with Tab and moved with the arrows."""
+
+    def __init__(
+        self,
+        session: Session,
+        draw: Callable[[Assessment, int], Sketch],
+        name: str,
+        around: tuple[int, int, int, int],
+    ) -> None:
+        self._draw, self.around = draw, around
+        self._held: int | None = None
+        super().__init__(session)
+        self.setAccessibleName(name)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+
+    def drawn(self, found: Assessment) -> Sketch:
+        """The set at the mark."""
+        return self._draw(found, self.session.mark)
+
+    @property
+    def handles(self) -> tuple[Handle, ...]:
+        """What can be moved."""
+        return self.sketch.handles if self.sketch is not None else ()
+
+    @property
+    def held(self) -> Handle | None:
+        """The handle that the arrows move."""
+        if self._held is None or self._held >= len(self.handles):
+            return None
+        return self.handles[self._held]
+
+    def focusInEvent(self, event: QFocusEvent | None) -> None:
+        """The keyboard comes to the first handle, or to the last one from behind."""
+        super().focusInEvent(event)
+        if event is not None and event.reason() == Qt.FocusReason.TabFocusReason:
+            self._hold(0)
+        elif event is not None and event.reason() == Qt.FocusReason.BacktabFocusReason:
+            self._hold(len(self.handles) - 1)
+
+    def focusOutEvent(self, event: QFocusEvent | None) -> None:
+        """Nothing is held without the keyboard."""
+        super().focusOutEvent(event)
+        self._hold(None)
+
+    def _hold(self, at: int | None) -> None:
+        self._held = at
+        held = self.held
+        if held is not None:
+            spec = self.session.spec(held.path)
+            self.setAccessibleDescription(f"{spec.label}: {self.session.shown(held.path)}")
+        self.update()
+
+    def focusNextPrevChild(self, next: bool) -> bool:
+        """Tab goes from handle to handle, then on to the pills."""
+        at = -1 if self._held is None else self._held
+        to = at + (1 if next else -1)
+        if self.hasFocus() and 0 <= to < len(self.handles):
+            self._hold(to)
+            return True
+        return super().focusNextPrevChild(next)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Arrows move what is held."""
+        held = self.held
+        if event is None or held is None or Qt.Key(event.key()) not in ARROWS:
+            super().keyPressEvent(event)
+            return
+        right, up = ARROWS[Qt.Key(event.key())]
+        many = 1 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else COARSE
+        changes = [
+            self._steps(path, change) * many
+            for path, change in zip(
+                (held.path, *(path for path, _ in held.also)), along(held, right, up), strict=True
+            )
+        ]
+        self.set_values(held, self.values(held), changes, None)
+        self._hold(self._held)
+
+    def _steps(self, path: str, change: float) -> float:
+        """A step of a field the way an arrow goes; nothing where it goes across."""
+        if abs(change) < 1e-9:
+            return 0.0
+        kind = self.session.spec(path).kind
+        # A lens is a figure of its own; all else follows the hand as far as the hand goes.
+        size = 1.0 if kind == "focal" else abs(change)
+        return self.finest(kind) * max(size, 0.5) * (1 if change > 0 else -1)
+
+    def paint_more(self, painter: QPainter) -> None:
+        """A ring round what is held."""
+        held = self.held
+        if held is None or not self.hasFocus():
+            return
+        at = self.mapping.to_px(held.at)
+        painter.setPen(QPen(theme.colour("hazel"), 2))
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        painter.drawEllipse(at, 11, 11)

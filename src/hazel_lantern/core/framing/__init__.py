@@ -1,0 +1,1 @@
+"""What the shot gives, whichever rig makes it: the set, the aim, what is seen and followed."""

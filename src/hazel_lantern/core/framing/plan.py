@@ -1,0 +1,261 @@
+"""The set from above: walls, things, subject, the camera's way and what it sees of them."""
+
+from __future__ import annotations
+
+import math
+from typing import TYPE_CHECKING, Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from hazel_lantern.core.framing.setting import ROLES, corners, walls
+from hazel_lantern.core.shot import Arc, S, Shot, Turn
+from hazel_lantern.core.sketch import (
+    Dimension,
+    Disc,
+    Handle,
+    Line,
+    Note,
+    Point,
+    Shape,
+    Sketch,
+)
+from hazel_lantern.core.sketch import Thing as Drawn
+
+if TYPE_CHECKING:
+    from hazel_lantern.core.assessment import Assessment
+    from hazel_lantern.core.framing.assembly import Framed
+
+Array = NDArray[np.float64]
+#: How big subject and camera are drawn, m.
+HEAD, CAMERA = 0.2, 0.09
+#: A wedge of view reaches so far past the subject.
+PAST = 1.35
+#: The least that is shown around the middle of the move, m.
+LEAST = 0.9
+
+
+def _box(low: Array, high: Array) -> tuple[Point, ...]:
+    (x0, y0, *_), (x1, y1, *_) = low.tolist(), high.tolist()
+    return ((x0, y0), (x1, y0), (x1, y1), (x0, y1))
+
+
+def _turned(points: list[Point], look: float, at: Array) -> tuple[Point, ...]:
+    """Points given right and ahead of a lens, on the set."""
+    cos, sin = math.cos(look), math.sin(look)
+    return tuple((at[0] + u * sin + v * cos, at[1] - u * cos + v * sin) for u, v in points)
+
+
+def _camera(at: Array, look: float, here: bool) -> list[Drawn]:
+    c = CAMERA
+    body = _turned([(-c, -c), (c, -c), (c, c), (-c, c)], look, at)
+    lens = _turned([(-c / 2, c), (c / 2, c), (c * 0.7, 1.7 * c), (-c * 0.7, 1.7 * c)], look, at)
+    return [Shape(one, "camera" if here else "ghost", hollow=not here) for one in (body, lens)]
+
+
+class PlanOf:
+    """The plan of an assessed shot; ``at`` is the mark looked at."""
+
+    def __init__(self, found: Assessment, at: int) -> None:
+        self.framed: Framed[Any] = found.family.framed
+        self.shot: Shot = self.framed.shot
+        self.mark = at
+        self.path = self.framed.path
+        self.look = self.framed.wanted.look - self.framed.setting.bearing + math.pi / 2
+        self.pitch = self.framed.wanted.pitch
+        self.subject = self.framed.subject
+        self.distance = max(float(np.hypot(*(self.subject - self.framed.path[0])[:2])), 0.3)
+        self.spread = self.shot.lens.frame_width / (2 * found.focal_px)
+
+    @property
+    def along(self) -> bool:
+        """Whether the lens looks along its way."""
+        return bool(self.framed.answer.along)
+
+    @property
+    def downwards(self) -> bool:
+        """Whether the lens looks down, so that its view is a patch and not a wedge."""
+        return bool(abs(self.pitch[self.mark]) > math.radians(50))
+
+    def sketch(self) -> Sketch:
+        """All of it."""
+        return Sketch(
+            tuple(self._things()),
+            tuple(self._dimensions()),
+            tuple(self._handles()),
+            self._bounds(),
+            title="The set, from above",
+            caption="drag anything; arrows move it, with Shift finely",
+        )
+
+    def _things(self) -> list[Drawn]:
+        room = self.shot.room
+        things: list[Drawn] = []
+        if room.walls == "walls":
+            left, near, right, far = walls(room, self.along)
+            outline = ((left, near), (right, near), (right, far), (left, far))
+            things.append(Shape(outline, "wall", hollow=True))
+        last = len(self.path) - 1
+        for mark in dict.fromkeys((0, last, self.mark)):
+            things.append(self._view(mark))
+        for thing in self.shot.things:
+            low, high = corners(thing)
+            things.append(Shape(_box(low, high), ROLES.get(thing.kind, "stand")))  # type: ignore[arg-type]
+            things.append(Note((thing.aside, high[1] + 0.1), thing.name))
+        x, y = self.subject[:2].tolist()
+        things.append(Disc((x, y), HEAD, "figure"))
+        things.append(Disc((x, y), HEAD * 0.45, "ghost"))
+        name = self.shot.subject.kind
+        if not self.downwards:
+            words = Note((x, y + HEAD + 0.12), name, "guide")
+            things.append(words)
+            start, end = self.path[self.mark, :2].tolist(), (x, y)
+            things.append(Line((tuple(start), end), "guide", dashed=True))
+        way = tuple(map(tuple, self.path[:, :2].tolist()))
+        if len(way) > 1:
+            things.append(Line(way, "rail", 0.02))
+        for mark in (0, last):
+            things += _camera(self.path[mark], float(self.look[mark]), here=False)
+        things += _camera(self.path[self.mark], float(self.look[self.mark]), here=True)
+        return things
+
+    def _view(self, mark: int) -> Shape:
+        at, look = self.path[mark], float(self.look[mark])
+        lens = self.shot.lens
+        if abs(self.pitch[mark]) > math.radians(50):
+            reach = abs(float(at[2] - self.subject[2]))
+            across, deep = (
+                reach * self.spread * side / lens.frame_width
+                for side in (lens.frame_width, lens.frame_height)
+            )
+            patch = [(-across, -deep), (across, -deep), (across, deep), (-across, deep)]
+            return Shape(_turned([*patch], look, at), "view")
+        reach = PAST * self.distance
+        wedge = [(0.0, 0.0), (-reach * self.spread, reach), (reach * self.spread, reach)]
+        return Shape(_turned(wedge, look, at), "view")
+
+    def _dimensions(self) -> list[Dimension]:
+        move, first, last = self.shot.move, self.path[0], self.path[-1]
+        subject = tuple(self.subject[:2].tolist())
+        fields = type(move).model_fields
+        found = []
+        ends = sorted((tuple(first[:2].tolist()), tuple(last[:2].tolist())))
+        ways = {"distance": "", "turned": "turned", "radius": "radius"}
+        for lane, (name, words) in enumerate(ways.items()):
+            if name in fields:
+                path = f"{S.move}.{name}"
+                side = "right" if self.along and name == "distance" else "below"
+                found.append(Dimension(path, ends[0], ends[1], side, lane, words))  # type: ignore[arg-type]
+        if not isinstance(move, Turn) and not self.downwards:
+            middle = (0.0, 0.0)
+            found.append(Dimension(S.subject.distance, middle, subject, "along", prefix="subject"))
+        if self.shot.room.walls == "walls":
+            left, near, right, far = walls(self.shot.room, self.along)
+            across, away = S.room.length, S.room.depth
+            if self.along:
+                across, away = away, across
+            found.append(Dimension(across, (left, far), (right, far), "above", prefix="room"))
+            found.append(Dimension(away, (left, near), (left, far), "left", prefix="room"))
+        return found
+
+    def _handles(self) -> list[Handle]:
+        move, path = self.shot.move, self.path
+        found: list[Handle] = []
+        grip = 0.12
+        last = len(path) - 1
+        if "distance" in type(move).model_fields and self._level > 1e-3:
+            for mark in (0, last):
+                # Either end goes as far out as the other one, the middle stays.
+                out = path[mark, :2] - path[last - mark, :2]
+                out = 2 * out / max(float(np.hypot(*out)), 1e-9)
+                axis = (float(out[0]), float(out[1]))
+                end = (float(path[mark, 0]), float(path[mark, 1]))
+                found.append(Handle(f"{S.move}.distance", end, grip, axis, "drag: how far it goes"))
+        subject = (float(self.subject[0]), float(self.subject[1]))
+        if "radius" in type(move).model_fields and isinstance(move, Turn):
+            found.append(
+                Handle(f"{S.move}.radius", subject, 0.2, (0.0, 1.0), "drag: how wide it goes round")
+            )
+        elif not self.downwards:
+            away = float(np.hypot(*subject))
+            axis = (subject[0] / away, subject[1] / away) if away > 1e-6 else (0.0, 1.0)
+            hint = "drag: how far the subject is"
+            round_it = ((f"{S.move}.radius", axis),) if isinstance(move, Arc) else ()
+            found.append(Handle(S.subject.distance, subject, 0.2, axis, hint, also=round_it))
+        for at, thing in enumerate(self.shot.things):
+            where = f"{S.things}.{at}"
+            middle = (thing.aside, thing.away)
+            also = ((f"{where}.away", (0.0, 1.0)),)
+            hint = f"drag: where the {thing.name} stands"
+            found.append(Handle(f"{where}.aside", middle, grip, (1.0, 0.0), hint, also=also))
+            corner = (thing.aside + thing.width / 2, thing.away + thing.depth / 2)
+            also = ((f"{where}.depth", (0.0, 2.0)),)
+            hint = f"drag: how big the {thing.name} is"
+            found.append(Handle(f"{where}.width", corner, grip / 2, (2.0, 0.0), hint, also=also))
+        if self.shot.room.walls == "walls":
+            found += self._wall_handles()
+        return [*found, *self._lens_handle()]
+
+    @property
+    def _level(self) -> float:
+        """How far apart the ends of the way are from above, m."""
+        return float(np.hypot(*(self.path[-1] - self.path[0])[:2]))
+
+    def _wall_handles(self) -> list[Handle]:
+        left, near, right, far = walls(self.shot.room, self.along)
+        across, away = S.room.length, S.room.depth
+        if self.along:
+            across, away = away, across
+        middle = ((left + right) / 2, (near + far) / 2)
+        walls_of = (
+            (across, (right, middle[1]), (1.0, 0.0), ((S.room.aside, (0.5, 0.0)),), "right"),
+            (across, (left, middle[1]), (-1.0, 0.0), ((S.room.aside, (0.5, 0.0)),), "left"),
+            (away, (middle[0], far), (0.0, 1.0), (), "far"),
+            (away, (middle[0], near), (0.0, -1.0), ((S.room.behind, (0.0, -1.0)),), "near"),
+        )
+        return [
+            Handle(path, at, 0.12, axis, f"drag: where the {which} wall stands", also=also)
+            for path, at, axis, also, which in walls_of
+        ]
+
+    def _lens_handle(self) -> list[Handle]:
+        """The right edge of what is seen from here: wider or longer lenses."""
+        if self.downwards:
+            return []
+        at, look = self.path[self.mark], float(self.look[self.mark])
+        reach = PAST * self.distance
+        (edge,) = _turned([(reach * self.spread, reach)], look, at)
+        # The wedge is as wide as the sensor's share of the focal length.
+        change = -self.shot.lens.focal / (reach * self.spread)
+        axis = (math.sin(look) * change, -math.cos(look) * change)
+        return [Handle(S.lens.focal, edge, 0.15, axis, "drag: a wider or a longer lens")]
+
+    def _bounds(self) -> tuple[float, float, float, float]:
+        points = [*self.path[:, :2].tolist(), self.subject[:2].tolist()]
+        room = self.shot.room
+        if room.walls == "walls":
+            left, near, right, far = walls(room, self.along)
+            points += [[left, near], [right, far]]
+        for thing in self.shot.things:
+            points += [list(corner[:2]) for corner in corners(thing)]
+        spots = np.array(points)
+        (x0, y0), (x1, y1) = spots.min(axis=0), spots.max(axis=0)
+        if room.walls == "open":
+            x0, x1, y0, y1 = min(x0, -LEAST), max(x1, LEAST), y0 - 0.5, y1 + 0.5
+        return float(x0), float(y0), float(x1), float(y1)
+
+
+def plan_sketch(found: Assessment, mark: int) -> Sketch:
+    """The set from above at a mark.
+
+    Parameters
+    ----------
+    found : Assessment
+    mark : int
+
+    Returns
+    -------
+    Sketch
+        Right and away of the middle of the move, m.
+    """
+    return PlanOf(found, mark).sketch()
