@@ -51,7 +51,7 @@ def test_dragging_anything_to_its_extremes_keeps_a_design_that_can_be(
     start = grip(drawing, path)
     hand.drag(drawing, start, start + far, steps=12)
     found = window.session.assessment
-    assert len(found.lamps) == 20
+    assert len(found.lamps) == 24
     spec = window.session.spec(path)
     assert spec.low <= window.session.value(path) <= spec.high
 
@@ -146,7 +146,7 @@ def test_the_drawing_bends_more_where_the_dip_is_greater(window, drawing):
 
 
 def test_through_the_lens_shows_the_subject_move(window, drawing, qtbot):
-    from hazel_lantern.app.lens import LensPainter
+    from hazel_lantern.app.scene import LensPainter
 
     window.desk.stage.show_view("lens")
     assert not any(pill.isVisible() for pill in drawing.pills.values())

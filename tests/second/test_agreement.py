@@ -18,7 +18,9 @@ SKIPPED = {"room", "fit", "clearance"}
 def test_every_lamp_is_within_a_hundredth_of_a_second_method(rigs, second):
     found = worst(rigs(8), second, assess)
     assert [line for line in told(found) if not found[line.split()[0]].off < 1] == []
-    lamps = {lamp.id.split(".")[1] for lamp in assess(next(iter(rigs(1)))).lamps}
+    # What is asked of every shot is no family's own, and held by tests of its own.
+    own = (one for one in assess(next(iter(rigs(1)))).lamps if not one.id.startswith("shot."))
+    lamps = {lamp.id.split(".")[1] for lamp in own}
     assert lamps - set(found) <= SKIPPED | {"knock", "level", "roll"}
 
 

@@ -71,9 +71,11 @@ def settle(case: Case[Any], rounds: int = 10) -> Case[Any]:
             open_lamps,
             key=lambda lamp: (lamp.spec.kind != "money", lamp.state.badness, lamp.fraction()),
         )
+        # Two changes to save money, or for what the shot itself asks, are the maker's to choose.
+        pairs = target.spec.kind != "money" and not target.id.startswith("shot.")
         offers = [
             mend
-            for mend in find(target.id, case, most=30)
+            for mend in find(target.id, case, most=30, pairs=pairs)
             if not mend.loses and not any(edit.path.startswith("shot.") for edit in mend.edits)
         ]
         if target.spec.kind == "money":

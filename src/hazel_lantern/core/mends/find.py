@@ -20,6 +20,7 @@ def find(
     stop: Stop = never,
     progress: Callable[[float], None] | None = None,
     most: int = 6,
+    pairs: bool = True,
 ) -> Offers:
     """Mends of one lamp, cheapest first.
 
@@ -38,6 +39,8 @@ def find(
         Given the share done, 0 to 1.
     most : int
         How many to return.
+    pairs : bool
+        Whether two levers are pulled together where none will do alone; that takes long.
 
     Returns
     -------
@@ -60,7 +63,7 @@ def find(
         found += single(search, lever)
         if progress:
             progress(at / len(levers))
-    if not found:
+    if not found and pairs:
         found = in_two(search, levers, most)
     offered = cheapest_first(no_more_than_needed(found))[:most]
     worst = (search.before.by_id[id].spec.name for id, _ in search.in_the_way.most_common(2))

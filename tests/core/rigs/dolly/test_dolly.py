@@ -409,8 +409,9 @@ def test_a_first_draft_stands(direction, distance, radius, height):
     rig = Rig(name="draft", shot=shot, load=load, design=design, budget=2000)
     settled = settle(Case(rig, settings, workshop)).setup
     failing = {one.id for one in assess(settled).lamps if one.state is State.FAILS}
-    # Where focus has to be, and how quickly the subject passes, was asked for.
-    assert failing <= {"shot.focus", "shot.strobe"}
+    # Where focus has to be, how quickly the subject passes, and that the lens looks along its
+    # track was asked for.
+    assert failing <= {"shot.focus", "shot.strobe", "shot.sees-itself"}
     assert all(path.startswith("design.") for path in why)
 
 
