@@ -2,21 +2,26 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.assessor import assess
 from hazel_lantern.core.drafts import draft_rig
+from hazel_lantern.core.drive.model import Drive
 from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.fields import Edit, apply
 from hazel_lantern.core.lamps import Lamp, State
 from hazel_lantern.core.project.model import Rig
-from hazel_lantern.core.rigs import AnyFamily, families
+from hazel_lantern.core.rigs import AnyFamily, families, find_family
 from hazel_lantern.core.rigs.case import Setup
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Shot
 from hazel_lantern.core.stopping import StopSearch
 from hazel_lantern.core.workshop import Workshop
+
+#: What the shot itself asks too much of is the same for every rig.
+SAME = ("shot.strobe", "shot.focus")
 
 
 @dataclass(frozen=True)
@@ -44,8 +49,7 @@ class Candidate:
         if self.found is None:
             return None
         lamps = [lamp for lamp in self.found.lamps if lamp.state is not State.HOLDS]
-        # What the shot itself asks too much of is the same for every rig.
-        lamps.sort(key=lambda one: (one.state.badness, not one.id.startswith("shot.")))
+        lamps.sort(key=lambda one: (one.state.badness, one.id not in SAME))
         return lamps[-1] if lamps else None
 
     @property
@@ -71,7 +75,7 @@ class Candidate:
         if self.rig is None or self.found is None:
             return (9.0,)
         suits = self.family.suits(self.rig.shot)[0]
-        own = [lamp for lamp in self.found.lamps if not lamp.id.startswith("shot.")]
+        own = [lamp for lamp in self.found.lamps if lamp.id not in SAME]
         burns = max((lamp.state.badness for lamp in own), default=0)
         return (float(burns > 1), -suits, float(burns), self.found.cost)
 
@@ -92,6 +96,39 @@ def unable(shot: Shot) -> list[tuple[AnyFamily, str]]:
             )
             found.append((family, f"{family.suits(shot)[1]}; make it a {ways}"))
     return found
+
+
+def standing_in(
+    setup: Setup, edits: Iterable[Edit], settings: Settings, workshop: Workshop
+) -> tuple[Edit, ...]:
+    """Edits of a shot, and where its rig cannot make the move, a start of one that can.
+
+    Parameters
+    ----------
+    setup : Setup
+    edits : iterable of Edit
+        Of its shot.
+    settings : Settings
+    workshop : Workshop
+
+    Returns
+    -------
+    tuple of Edit
+
+    Raises
+    ------
+    EditError
+        If the shot cannot be so.
+    """
+    edits = tuple(edits)
+    # A setup alone does not ask whether its rig makes the move.
+    free = Setup(shot=setup.shot, load=setup.load, design=setup.design)
+    shot = apply(free, edits, settings.style).shot
+    if isinstance(shot.move, find_family(setup.design.family).moves):
+        return edits
+    family = able(shot)[0]
+    design, _ = family.first_draft(shot, setup.load, settings, workshop)
+    return (*edits, Edit("design", design), Edit("drive", Drive()))
 
 
 def drafted(
@@ -127,6 +164,7 @@ def candidates(
     workshop: Workshop,
     stop: Callable[[], bool],
     progress: Callable[[object], None],
+    makers: Sequence[AnyFamily] | None = None,
 ) -> tuple[Candidate, ...]:
     """Draft every family that makes the move, told of as each is ready.
 
@@ -138,6 +176,8 @@ def candidates(
     workshop : Workshop
     stop, progress : callable
         As of a worker; ``progress`` is given all found so far.
+    makers : sequence of type of Family, optional
+        All that make the move, unless given.
 
     Returns
     -------
@@ -150,7 +190,7 @@ def candidates(
         When it is to stop.
     """
     found: tuple[Candidate, ...] = ()
-    for family in able(asked.shot):
+    for family in able(asked.shot) if makers is None else makers:
         if stop():
             raise StopSearch
         name = f"{family.title} for {asked.shot.move.way}"

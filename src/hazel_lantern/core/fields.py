@@ -46,6 +46,11 @@ def written(label: str, default: Any = ..., most: int = 60) -> Any:
     return Field(default, title=label, max_length=most)
 
 
+def named(label: str, default: Any = ..., most: int = 60) -> Any:
+    """A name of something that stands elsewhere in the design."""
+    return Field(default, title=label, max_length=most, json_schema_extra={"quantity": "choice"})
+
+
 class Ref(str):
     """The path of a field, checked against the models as it is written.
 

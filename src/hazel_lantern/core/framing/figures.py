@@ -18,12 +18,15 @@ if TYPE_CHECKING:
 
 
 class Figure(NamedTuple):
-    """A figure of the shot: its title, a line of words, the length of its bar, how it burns."""
+    """A figure of the shot: its title, a line of words, the length of its bar, how it burns, and
+    the lamp that it is of, if any.
+    """
 
     title: str
     words: str
     share: float
     state: State = State.HOLDS
+    lamp: str = ""
 
 
 #: Shares of the frame in words, the smallest that is near enough.
@@ -37,6 +40,16 @@ SHARES = (
     (0.85, "most of the frame"),
     (1.2, "the whole frame"),
 )
+
+
+def _px(size: float, style: Style) -> str:
+    """Whole pixels: nobody sees a tenth of one slide by."""
+    return write(float(round(size)), "px", style)
+
+
+def _far(length: float, style: Style) -> str:
+    """A distance as a ring of focus is read."""
+    return write(round(length, 2), "length", style)
 
 
 def share_words(share: float) -> str:
@@ -101,7 +114,7 @@ def _sliding(found: Assessment, style: Style) -> Iterable[Figure]:
             continue
         yield Figure(
             title,
-            f"{write(shift, 'px', style)}, {share_words(shift / wide)}",
+            f"{_px(shift, style)}, {share_words(shift / wide)}",
             min(shift / wide, 1.0),
         )
 
@@ -114,13 +127,12 @@ def _focus(found: Assessment, style: Style) -> Figure:
         closest, farthest = picture.depth_of_field(
             lens.focal, lens.f_number, framed.focused, found.case.settings.circle
         )
-        to = write(farthest, "length", style) if farthest < 1e6 else "as far as one sees"
-        words = f"f/{lens.f_number:g} holds {write(closest, 'length', style)} to {to}"
-        words = f"{write(framed.focused, 'length', style)} all the way; {words}"
+        to = _far(farthest, style) if farthest < 1e6 else "as far as one sees"
+        words = f"{_far(framed.focused, style)}; sharp {_far(closest, style)} to {to}"
     else:
-        at = [write(float(depth), "length", style) for depth in framed.focus_marks]
+        at = [_far(float(depth), style) for depth in framed.focus_marks]
         words = " · ".join(at) if far - near > 0.01 else f"{at[0]} all the way"
-    return Figure("Focus", words, lamp.fraction(), lamp.state)
+    return Figure(f"Focus at f/{lens.f_number:g}", words, lamp.fraction(), lamp.state, lamp.id)
 
 
 def figures(found: Assessment, style: Style) -> tuple[Figure, ...]:
@@ -152,7 +164,7 @@ def figures(found: Assessment, style: Style) -> tuple[Figure, ...]:
         else "it stands still in the frame"
     )
     title = framed.shot.aim.follows.capitalize()
-    rig = write(abs(own.value), "px", style)
+    rig = _px(abs(own.value), style)
     seen = (
         "nothing of it before the lens"
         if not own.applies
@@ -167,8 +179,14 @@ def figures(found: Assessment, style: Style) -> tuple[Figure, ...]:
             f"{growth:.2f} times" if abs(growth - 1) > 0.005 else "not at all",
             min(abs(growth - 1), 1.0),
         ),
-        Figure(f"{title} would cross the frame in", crossing, strobe.fraction(), strobe.state),
+        Figure(
+            f"{title} would cross the frame in",
+            crossing,
+            strobe.fraction(),
+            strobe.state,
+            strobe.id,
+        ),
         _focus(found, style),
         Figure("On screen", words, min(shown / 20.0, 1.0)),
-        Figure("Own rig in frame", seen, own.fraction(), own.state),
+        Figure("Own rig in frame", seen, own.fraction(), own.state, own.id),
     )

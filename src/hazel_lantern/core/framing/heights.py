@@ -99,7 +99,6 @@ def heights_sketch(found: Assessment, mark: int) -> Sketch:
         tuple(handles),
         (0.0, -0.02 * top, wide, top),
         title="Heights",
-        caption="heights to scale",
     )
 
 

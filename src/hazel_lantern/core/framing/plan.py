@@ -148,14 +148,15 @@ class PlanOf:
                 found.append(Dimension(path, ends[0], ends[1], side, lane, words))  # type: ignore[arg-type]
         if not isinstance(move, Turn) and not self.downwards:
             middle = (0.0, 0.0)
-            found.append(Dimension(S.subject.distance, middle, subject, "along", prefix="subject"))
+            found.append(Dimension(S.subject.distance, middle, subject, "along"))
+        found.append(Dimension(f"{S.aim}.kind", ends[0], ends[0], "left", prefix="aim"))
         if self.shot.room.walls == "walls":
             left, near, right, far = walls(self.shot.room, self.along)
             across, away = S.room.length, S.room.depth
             if self.along:
                 across, away = away, across
             found.append(Dimension(across, (left, far), (right, far), "above", prefix="room"))
-            found.append(Dimension(away, (left, near), (left, far), "left", prefix="room"))
+            found.append(Dimension(away, (left, near), (left, far), "left", prefix="deep"))
         return found
 
     def _handles(self) -> list[Handle]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from typing import Any, NamedTuple
 
-from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.fields import Edit, has_field
 from hazel_lantern.core.shot import (
     Aim,
     Arc,
@@ -50,8 +50,8 @@ class Picture(NamedTuple):
         Whether focus has to follow.
     things : tuple of Thing
         What usually stands there.
-    looks : str
-        Where a lens on a turning arm looks.
+    says : tuple of (path, value)
+        What it says of a design that has such fields.
     aimed : bool
         Whether the lens stays on the subject.
     """
@@ -66,7 +66,7 @@ class Picture(NamedTuple):
     outdoors: bool = False
     pulled: bool = False
     things: tuple[Thing, ...] = ()
-    looks: str = ""
+    says: tuple[tuple[str, str], ...] = ()
     aimed: bool = False
 
     def edits(self, shot: Shot) -> tuple[Edit, ...]:
@@ -91,17 +91,23 @@ class Picture(NamedTuple):
             Edit(S.aim, Aim(kind="on the subject" if self.aimed else "as carried")),
             Edit(S.lens, shot.lens.model_copy(update={"focus": focus})),
         ]
-        if not shot.things:
+        # What stands there as another picture put it is not of the maker's own choice.
+        if any(shot.things == one.things for one in PICTURES):
             found.append(Edit(S.things, self.things))
-        if shot.room == Room() or self.outdoors:
-            found.append(Edit(S.room, self._room()))
+        if shot.room == Room() or any(shot.room == one.room for one in PICTURES):
+            found.append(Edit(S.room, self.room))
         return tuple(found)
 
-    def _room(self) -> Room:
+    @property
+    def room(self) -> Room:
+        """That it usually wants."""
         if self.outdoors:
             return Room(length=30.0, depth=20.0, height=10.0, walls="open")
         long = 2.0 if self.move.along else 4.0
         deep = max(self.subject.distance + 2.4, 4.0)
+        if isinstance(self.move, Turn):
+            # Its far side is as far behind the middle again.
+            deep += 1.0
         long, deep = (deep, long + 2.0) if self.move.along else (long, deep)
         behind = max(1.4, self.move.distance / 2 + 0.9) if self.move.along else 1.4
         return Room(length=long, depth=deep, walls="walls", behind=behind)
@@ -130,8 +136,8 @@ def _object(distance: float, height: float = 0.3) -> Subject:
     return Subject(distance=distance, **{**OBJECT, "height": height})
 
 
-POST = Thing.usual("post", "post", 0.3, 1.2)
-WINDOW = Thing.usual("window", "window", 0.6, 4.3)
+POST = Thing.usual("post", "post", -0.35, 1.2)
+WINDOW = Thing.usual("window", "window", 0.6, 3.54)
 
 PICTURES: tuple[Picture, ...] = (
     Picture(
@@ -193,7 +199,7 @@ PICTURES: tuple[Picture, ...] = (
         40.0,
         _object(0.9),
         0.95,
-        looks="in",
+        says=(("design.looks", "in"),),
     ),
     Picture(
         "look-out",
@@ -203,7 +209,8 @@ PICTURES: tuple[Picture, ...] = (
         30.0,
         _person(3.0),
         1.4,
-        looks="out",
+        # Who stands in the middle would be in the arm's way.
+        says=(("design.looks", "out"), ("design.inside.kind", "nothing")),
     ),
     Picture(
         "fly-over",
@@ -221,8 +228,8 @@ PICTURES: tuple[Picture, ...] = (
         "overhead: looking down on the work",
         Glide(),
         16.0,
-        _object(1.1),
-        1.9,
+        _object(1.35),
+        2.15,
     ),
     Picture(
         "follow",
@@ -235,7 +242,7 @@ PICTURES: tuple[Picture, ...] = (
         pulled=True,
     ),
     Picture(
-        "hold", "hold", "static overhead: stays where it is put", Hold(), 10.0, _object(1.1), 1.9
+        "hold", "hold", "static overhead: stays where it is put", Hold(), 10.0, _object(1.35), 2.15
     ),
 )
 
@@ -253,9 +260,13 @@ def hints(design: Any, shot: Shot) -> tuple[Edit, ...]:
     tuple of Edit
     """
     picture = picture_of(shot)
-    if picture is None or not picture.looks or not hasattr(design, "looks"):
+    if picture is None:
         return ()
-    return (Edit("design.looks", picture.looks),)
+    return tuple(
+        Edit(path, value)
+        for path, value in picture.says
+        if has_field(design, path.removeprefix("design."))
+    )
 
 
 def picture_of(shot: Shot) -> Picture | None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
-from hazel_lantern.core.fields import Frozen, choice, quantity, written
+from hazel_lantern.core.fields import Frozen, choice, named, quantity, written
 
 #: What the subject is called where a thing of the set could be named.
 SUBJECT = "subject"
@@ -57,6 +57,6 @@ class Aim(Frozen):
     kind: Literal["as carried", "on the subject", "from one to another"] = choice(
         "Lens is aimed", "as carried"
     )
-    first: str = written("From", SUBJECT, most=24)
-    last: str = written("To", SUBJECT, most=24)
-    follows: str = written("The eye follows", SUBJECT, most=24)
+    first: str = named("From", SUBJECT, most=24)
+    last: str = named("To", SUBJECT, most=24)
+    follows: str = named("The eye follows", SUBJECT, most=24)
