@@ -105,6 +105,19 @@ class Hand:
         self.qtbot.keyClick(widget, key, modifier)
 
 
+def press(qtbot, button):
+    """Press a button with the keyboard."""
+    button.setFocus()
+    qtbot.keyClick(button, Qt.Key.Key_Space)
+
+
+def ready(page, qtbot, family):
+    """The card of a family, once all are drafted."""
+    cards = page.cards
+    qtbot.waitUntil(lambda: family in cards.cards and not cards.worker.busy, timeout=60000)
+    return cards.cards[family]
+
+
 def grip(drawing, path):
     """Where on a drawing the handle of a field is."""
     handle = next(one for one in drawing.sketch.handles if one.path == path)

@@ -6,7 +6,7 @@ from PyQt6.QtWidgets import QLabel
 
 from hazel_lantern.app.new_rig import NewRigPage
 from hazel_lantern.core.lamps import State
-from tests.app.conftest import grip, refuse_nonsense
+from tests.app.conftest import grip, ready, refuse_nonsense
 
 
 @pytest.fixture
@@ -90,6 +90,7 @@ def test_a_lamp_that_nothing_set_here_mends_says_what_to_do_on_the_spot(window, 
 def test_a_person_below_changes_what_the_line_must_hold(window, pond, hand):
     pond.go_to_station("Shot")
     shot = window.desk.benches["Shot"]
+    hand.click(shot.pages.tabs[1])
     assert pond.assessment.lamp("tension").limit == 5
     assert pond.choose("design.around.beneath.0.kind", "person") == ""
     assert pond.assessment.lamp("tension").limit == 10
@@ -104,11 +105,8 @@ def test_a_flight_makes_a_cable_cam_of_a_new_rig(window, hand, qtbot):
     window.start_rig()
     page = window.findChild(NewRigPage)
     assert page.scratch.choose("shot.move.way", "fly left") == ""
-    hand.type_into(page.fields.pills["shot.move.distance"], "12 m")
-    draft = page.draft_buttons["cable"]
-    assert draft.text() == "Draft a cable cam"
-    assert draft.isEnabled()
-    hand.click(draft)
+    hand.type_into(page.set_stage.plan.pills["shot.move.distance"], "12 m")
+    hand.click(ready(page, qtbot, "cable"))
     qtbot.waitUntil(lambda: len(session.document.project.rigs) == before + 1, timeout=90000)
     rig = session.rig
     assert rig.design.family == "cable"

@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QFileDialog
 
 from hazel_lantern.app.choice_popup import ChoicePopup
 from hazel_lantern.core.lamps import State
-from tests.app.conftest import refuse_nonsense
+from tests.app.conftest import ready, refuse_nonsense
 
 
 @pytest.fixture
@@ -84,7 +84,7 @@ HANDLES = [
 def test_dragging_anything_to_its_extremes_keeps_a_jib_that_can_be(crane, drawing, hand, path, far):
     start = grip(drawing, path)
     hand.drag(drawing, start, start + far, steps=12)
-    assert len(crane.assessment.lamps) == 25
+    assert len(crane.assessment.lamps) == 29
     spec = crane.spec(path)
     assert spec.low <= crane.value(path) <= spec.high
     if crane.document.can_undo:
@@ -199,8 +199,9 @@ def test_plates_are_added_changed_and_taken_out(window, crane, hand):
 
 def test_a_jib_from_nothing_by_mouse_and_keys(empty_window, hand, qtbot, tmp_path, monkeypatch):
     window, page = empty_window, empty_window.new_page
-    assert not page.draft_buttons["jib"].isEnabled()
-    pill = page.fields.pills["shot.move.way"]
+    hand.click(page.bench.pages.tabs[1])
+    fields = page.bench.fields
+    pill = fields.pills["shot.move.way"]
     pill.setFocus()
     hand.key(pill, Qt.Key.Key_Return)
     popup = next(w for w in window.findChildren(ChoicePopup) if w.isVisible())
@@ -208,11 +209,11 @@ def test_a_jib_from_nothing_by_mouse_and_keys(empty_window, hand, qtbot, tmp_pat
     popup.list.setCurrentItem(found[0])
     hand.key(popup.list, Qt.Key.Key_Return)
     assert page.scratch.value("shot.move.way") == "rise"
-    assert page.draft_buttons["jib"].isEnabled()
-    assert not page.draft_buttons["slider"].isEnabled()
-    hand.type_into(page.fields.pills["shot.move.distance"], "1.1 m")
-    hand.type_into(page.fields.pills["shot.room.height"], "3 m")
-    hand.click(page.draft_buttons["jib"])
+    hand.type_into(fields.pills["shot.move.distance"], "1.1 m")
+    hand.type_into(fields.pills["shot.room.height"], "3 m")
+    jib = ready(page, qtbot, "jib")
+    assert "slider" not in page.cards.cards
+    hand.click(jib)
     qtbot.waitUntil(lambda: window.desk is not None, timeout=60000)
     found = window.session.assessment
     assert found.axis.name == "swing"

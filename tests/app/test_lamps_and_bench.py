@@ -125,6 +125,7 @@ def test_all_stations_by_their_keys(window, hand, qtbot):
 
 def test_the_shot_is_typed_and_seen(window, hand):
     window.session.go_to_station("Shot")
+    hand.click(window.desk.benches["Shot"].pages.tabs[1])
     fields = window.desk.benches["Shot"].fields
     hand.type_into(fields.pills["shot.move.distance"], "500")
     assert window.session.assessment.marks[-1] == pytest.approx(0.5)

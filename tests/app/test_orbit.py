@@ -6,7 +6,7 @@ from PyQt6.QtCore import QPoint
 from hazel_lantern.app.new_rig import NewRigPage
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import State
-from tests.app.conftest import grip, refuse_nonsense
+from tests.app.conftest import grip, ready, refuse_nonsense
 
 
 @pytest.fixture
@@ -88,12 +88,10 @@ def test_a_turn_makes_an_orbit_of_a_new_rig(window, hand, qtbot):
     window.start_rig()
     page = window.findChild(NewRigPage)
     assert page.scratch.choose("shot.move.way", "orbit right") == ""
-    hand.type_into(page.fields.pills["shot.move.radius"], "1.5 m")
-    draft = page.draft_buttons["orbit"]
-    assert draft.text() == "Draft an orbit"
-    assert draft.isEnabled()
-    assert not page.draft_buttons["slider"].isEnabled()
-    hand.click(draft)
+    hand.type_into(page.set_stage.plan.pills["shot.move.radius"], "1.5 m")
+    orbit = ready(page, qtbot, "orbit")
+    assert "slider" not in page.cards.cards
+    hand.click(orbit)
     qtbot.waitUntil(lambda: len(session.document.project.rigs) == before + 1, timeout=60000)
     rig = session.rig
     assert rig.design.family == "orbit"

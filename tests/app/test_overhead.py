@@ -6,7 +6,7 @@ from PyQt6.QtCore import QPoint
 from hazel_lantern.app.new_rig import NewRigPage
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import State
-from tests.app.conftest import grip, refuse_nonsense
+from tests.app.conftest import grip, ready, refuse_nonsense
 
 
 @pytest.fixture
@@ -86,9 +86,7 @@ def test_a_swing_makes_an_overhead_rail_of_a_new_rig(window, hand, qtbot):
     window.start_rig()
     page = window.findChild(NewRigPage)
     assert page.scratch.choose("shot.move.way", "swing left") == ""
-    draft = page.draft_buttons["overhead"]
-    assert draft.text() == "Draft an overhead rail"
-    hand.click(draft)
+    hand.click(ready(page, qtbot, "overhead"))
     qtbot.waitUntil(lambda: len(session.document.project.rigs) == before + 1, timeout=90000)
     rig = session.rig
     assert rig.design.family == "overhead"

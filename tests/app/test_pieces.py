@@ -11,12 +11,13 @@ from PyQt6.QtWidgets import QLabel, QWidget
 from hazel_lantern.app import theme
 from hazel_lantern.app.bench.ranked_list import draw_section
 from hazel_lantern.app.choice_popup import ChoicePopup
-from hazel_lantern.app.lens import NEAR, LensPainter, _clip_near, subject_outlines
 from hazel_lantern.app.painting import Mapping, SketchPainter, fit
+from hazel_lantern.app.scene import NEAR, Eye, LensPainter, clip_near, subject_outlines
 from hazel_lantern.app.widgets import Flow, Tabbed
 from hazel_lantern.core.catalogue import shipped
 from hazel_lantern.core.fields import Edit, apply
 from hazel_lantern.core.mechanics import picture
+from hazel_lantern.core.poses import Poses
 from hazel_lantern.core.sketch import Arrow, Disc, Line, Note, Shape, Sketch
 from hazel_lantern.core.units import Style
 from tests.conftest import leave_behind
@@ -87,11 +88,65 @@ def test_lines_behind_the_lens_are_cut_off():
     axes = picture.rotation(np.pi / 2, 0.0, 0.0)
     starts = np.array([[0.0, -5.0, 0.0], [0.0, 1.0, 0.0], [0.0, -5.0, 0.0]])
     ends = np.array([[0.0, 5.0, 0.0], [0.0, 3.0, 0.0], [0.0, -1.0, 0.0]])
-    a, b, seen = _clip_near(starts, ends, eye, axes)
+    a, b, seen = clip_near(starts, ends, eye, axes)
     assert seen.tolist() == [True, True, False]
     assert a[0, 1] == pytest.approx(NEAR)
     assert b[0, 1] == pytest.approx(5.0)
     assert a[1, 1] == 1.0
+
+
+def test_outlines_behind_the_lens_are_cut_off():
+    axes = picture.rotation(np.pi / 2, 0.0, 0.0)
+    eye = Eye(np.array([0.0, 0.0, 1.0]), axes, 1000.0, QRectF(0, 0, 1920, 1080), 1920.0)
+    floor = np.array([[-1.0, -2.0, 0.0], [1.0, -2.0, 0.0], [1.0, 4.0, 0.0], [-1.0, 4.0, 0.0]])
+    shown = eye.polygon(floor)
+    assert len(shown) == 4
+    # The far corners are where a pinhole has them, the near ones where the floor leaves it.
+    far = [at for at in shown if at.y() < 1080]
+    assert sorted((at.x(), at.y()) for at in far) == [(710.0, 790.0), (1210.0, 790.0)]
+    assert max(at.y() for at in shown) == pytest.approx(540 + 1000 / NEAR)
+    assert not len(eye.polygon(floor - [0, 10, 0]))
+
+
+def test_a_shake_of_three_pixels_is_seen_in_the_textures(window):
+    session = window.session
+    found = session.assessment
+
+    def frame(nose, fine):
+        poses = found.wanted
+        moved = Poses(poses.eye, poses.look, poses.pitch + nose / found.focal_px, poses.roll)
+        image = QImage(1920, 1080, QImage.Format.Format_Grayscale8)
+        painter = QPainter(image)
+        lens = LensPainter(session.rig, found, session.style, fine=fine, crosses=False)
+        lens._poses = moved
+        lens.paint(painter, QRectF(0, 0, 1920, 1080), 0)
+        painter.end()
+        grey = np.frombuffer(image.constBits().asarray(image.sizeInBytes()), np.uint8)
+        return grey.reshape(1080, -1)[:, :1920].astype(float)
+
+    def moved(fine):
+        """Share of the frame's patches of 60 px in which something moves by it."""
+        changed = np.abs(frame(3.0, fine) - frame(0.0, fine)) > 8
+        return changed.reshape(18, 60, 32, 60).any(axis=(1, 3)).mean()
+
+    # All but the post, which is plain.
+    assert moved(fine=True) > 0.65
+    assert moved(fine=True) > 2 * moved(fine=False)
+
+
+def test_what_stands_there_is_seen_where_it_stands(window):
+    session = window.session
+    found = session.assessment
+    image = QImage(1920, 1080, QImage.Format.Format_RGB32)
+    painter = QPainter(image)
+    lens = LensPainter(session.rig, found, session.style, perfect=True, crosses=False)
+    middle = len(found.marks) // 2
+    lens.paint(painter, QRectF(0, 0, 1920, 1080), middle)
+    painter.end()
+    (across, up), _ = (row[middle] for row in found.family.framed.sighted("post"))
+    post = image.pixelColor(round(960 + across), round(540 - up))
+    assert post.lightness() < 70
+    assert image.pixelColor(round(960 + across) + 300, round(540 - up)).lightness() > 90
 
 
 @pytest.mark.parametrize("kind", ["standing person", "seated person", "table-top object"])

@@ -15,7 +15,7 @@ from hazel_lantern.app.tags import Tag
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.project.store import Store, open_project
-from tests.app.conftest import leave_quietly
+from tests.app.conftest import leave_quietly, ready
 from tests.conftest import leave_behind
 
 
@@ -27,17 +27,18 @@ def save_to(window, path, monkeypatch):
 def test_the_empty_state_asks_one_question(empty_window):
     page = empty_window.new_page
     assert page is not None
-    assert page._title.text() == "What should the camera do?"
+    assert page.set_stage.title.text() == "What should the camera do?"
     assert not page.leave.isVisible()
 
 
 def test_a_rig_from_nothing_by_mouse_alone(empty_window, hand, qtbot, tmp_path, monkeypatch):
     window = empty_window
     page = window.new_page
-    hand.type_into(page.fields.pills["shot.move.distance"], "600")
-    hand.type_into(page.fields.pills["shot.camera_height"], "1100")
-    hand.type_into(page.fields.pills["shot.subject.distance"], "2.4 m")
-    hand.click(page.draft_buttons["slider"])
+    plan, heights = page.set_stage.plan, page.set_stage.heights
+    hand.type_into(plan.pills["shot.move.distance"], "600")
+    hand.type_into(heights.pills["shot.camera_height"], "1100")
+    hand.type_into(plan.pills["shot.subject.distance"], "2.4 m")
+    hand.click(ready(page, qtbot, "slider"))
     qtbot.waitUntil(lambda: window.desk is not None and window.new_page is None, timeout=30000)
     found = window.session.assessment
     assert found.marks[-1] == pytest.approx(0.6)
@@ -62,19 +63,20 @@ def test_a_rig_from_nothing_by_keyboard_alone(empty_window, hand, qtbot, tmp_pat
     window, page = empty_window, empty_window.new_page
     qtbot.waitExposed(window)
     window.activateWindow()
-    first = page.fields.pills["shot.move.distance"]
+    first = page.set_stage.plan.pills["shot.move.distance"]
     first.setFocus()
     qtbot.keyClicks(first, "5")
     qtbot.keyClicks(first.editor, "00")
     hand.key(first.editor, Qt.Key.Key_Return)
+    slider = ready(page, qtbot, "slider")
     reached = []
-    for _ in range(120):
+    for _ in range(160):
         hand.key(window.focusWidget(), Qt.Key.Key_Tab)
         reached.append(window.focusWidget())
-        if window.focusWidget() is page.draft_buttons["slider"]:
+        if window.focusWidget() is slider:
             break
-    assert window.focusWidget() is page.draft_buttons["slider"]
-    assert set(list(page.fields.pills.values())[2:]) <= set(reached)
+    assert window.focusWidget() is slider
+    assert {page.set_stage.heights, page.bench.screen_.strip} <= set(reached)
     hand.key(window.focusWidget(), Qt.Key.Key_Space)
     qtbot.waitUntil(lambda: window.desk is not None, timeout=30000)
     found = window.session.assessment

@@ -30,6 +30,7 @@ class ChoicePopup(QFrame):
         self.list.setAccessibleName("Choices")
         self.list.setUniformItemSizes(True)
         self.list.addItems([words for _, words in options])
+        self._taken = False
         self._values = [value for value, _ in options]
         if now in self._values:
             self.list.setCurrentRow(self._values.index(now))
@@ -68,7 +69,9 @@ class ChoicePopup(QFrame):
         self.list.setCurrentItem(first)
 
     def _take(self, item: QListWidgetItem | None) -> None:
-        if item is not None:
+        # Enter in the list activates the item and then comes here as a key as well.
+        if item is not None and not self._taken:
+            self._taken = True
             value = self._values[self.list.row(item)]
             self.close()
             self.chosen.emit(value)

@@ -49,10 +49,8 @@ COMMANDS: tuple[Command, ...] = (
     Command("demo", "Open the Tide Mill", lambda w: w.keeper.open_demo(), (), "project"),
     Command("save", "Save", lambda w: w.keeper.save(), ("Ctrl+S",), "project"),
     Command("save-as", "Save as…", lambda w: w.keeper.save_as(), ("Ctrl+Shift+S",), "project"),
-    Command("undo", "Undo", lambda w: w.session.document.undo(), ("Ctrl+Z",), "steps"),
-    Command(
-        "redo", "Redo", lambda w: w.session.document.redo(), ("Ctrl+Shift+Z", "Ctrl+Y"), "steps"
-    ),
+    Command("undo", "Undo", lambda w: w.undone.undo(), ("Ctrl+Z",), "steps"),
+    Command("redo", "Redo", lambda w: w.redone.redo(), ("Ctrl+Shift+Z", "Ctrl+Y"), "steps"),
     Command("new-rig", "New rig…", lambda w: w.start_rig(), ("Ctrl+T",), "rigs"),
     Command("copy-rig", "Copy this rig", rig_work.copy_rig, ("Ctrl+D",), "rigs", True),
     Command("rename-rig", "Rename this rig…", rig_work.rename_rig, ("Ctrl+R",), "rigs", True),

@@ -9,18 +9,25 @@ from PyQt6.QtWidgets import QHBoxLayout, QSplitter, QStackedWidget, QVBoxLayout,
 
 from hazel_lantern.app.bench.base import Bench
 from hazel_lantern.app.bench.making import make_bench
+from hazel_lantern.app.bench.shot import ShotBench
 from hazel_lantern.app.lamps_panel import LampsPanel
 from hazel_lantern.app.lens import LensView
 from hazel_lantern.app.session import STATIONS, Session
+from hazel_lantern.app.shot.cards import Cards
+from hazel_lantern.app.shot.set_stage import SetStage, with_article
 from hazel_lantern.app.stage import Stage
 from hazel_lantern.app.stations import Stations
-from hazel_lantern.app.widgets import label
+from hazel_lantern.app.widgets import Tabbed, label
+from hazel_lantern.core.candidates import Candidate
+from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lazy import Lazy
 
 RIGHT = 336
+#: Pages of the right column.
+CARDS, LAMPS = 0, 1
 #: Share of the middle that the bench takes, by station.
 BENCH_SHARE = {
-    "Shot": 0.47,
+    "Shot": 0.345,
     "Load": 0.44,
     "Frame": 0.34,
     "Drive": 0.37,
@@ -42,6 +49,9 @@ class Desk(QWidget):
         self.stations = Stations(session)
         layout.addWidget(self.stations)
         self.stage = Stage(session)
+        self._stages = QStackedWidget()
+        self._stages.addWidget(self.stage)
+        self._set_stage: SetStage | None = None
         self._bench = QStackedWidget()
         #: By station; each is made when it is first looked at.
         self.benches = Lazy({name: partial(self._make, name) for name in STATIONS})
@@ -52,7 +62,7 @@ class Desk(QWidget):
         bench_layout.addWidget(self._bench)
         self.splitter = QSplitter(Qt.Orientation.Vertical)
         self.splitter.setHandleWidth(10)
-        self.splitter.addWidget(self.stage)
+        self.splitter.addWidget(self._stages)
         self.splitter.addWidget(bench_panel)
         self.splitter.setChildrenCollapsible(False)
         middle = QVBoxLayout()
@@ -67,19 +77,29 @@ class Desk(QWidget):
 
     def _make(self, station: str) -> Bench:
         bench = make_bench(station, self.session)
+        if isinstance(bench, ShotBench):
+            bench.screen_.figures.asked.connect(self.show_lamp)
         self._bench.addWidget(bench)
         return bench
 
+    @property
+    def set_stage(self) -> SetStage:
+        """The set, which stands at Shot where the rig does elsewhere; made when it is needed."""
+        if self._set_stage is None:
+            self._set_stage = SetStage(self.session)
+            self._stages.addWidget(self._set_stage)
+        return self._set_stage
+
     def _right(self) -> QWidget:
-        column = QWidget()
-        column.setFixedWidth(RIGHT)
-        layout = QVBoxLayout(column)
-        layout.setContentsMargins(0, 10, 0, 0)
-        layout.setSpacing(0)
+        """Lamps and lens; at Shot, on a tab before them, which rig can do it."""
         panel = QWidget()
         panel.setObjectName("panel")
-        inside = QVBoxLayout(panel)
-        inside.setContentsMargins(0, 0, 0, 8)
+        panel.setFixedWidth(RIGHT)
+        layout = QVBoxLayout(panel)
+        layout.setContentsMargins(0, 0, 0, 8)
+        lamps = QWidget()
+        inside = QVBoxLayout(lamps)
+        inside.setContentsMargins(0, 0, 0, 0)
         inside.setSpacing(6)
         self.lamps = LampsPanel(self.session)
         inside.addWidget(self.lamps, 1)
@@ -91,12 +111,41 @@ class Desk(QWidget):
         self.cautions = label("", "small", wrap=True)
         lens.addWidget(self.cautions)
         inside.addLayout(lens)
-        layout.addWidget(panel)
+        self.cards = Cards(self.session, own=True)
+        self.cards.taken.connect(self._take)
+        self.sides = Tabbed([("Which rig can do it", self.cards), ("Lamps", lamps)])
+        self.sides.inset(12)
+        layout.addWidget(self.sides)
+        column = QWidget()
+        around = QVBoxLayout(column)
+        around.setContentsMargins(0, 10, 0, 0)
+        around.addWidget(panel)
         return column
+
+    def _take(self, one: object) -> None:
+        """Make a drafted rig the one looked at, in one step."""
+        assert isinstance(one, Candidate)
+        assert one.rig is not None
+        before = self.session.rig
+        edits = (Edit(name, getattr(one.rig, name)) for name in ("design", "drive", "assumed"))
+        trouble = self.session.edit(*edits, action=f"make it {with_article(one.family.title)}")
+        name = before.family.title.lower() if before is not None else "rig"
+        words = f"It is {with_article(one.family.title)} now. Ctrl+Z brings the {name} back."
+        self.session.message.emit(trouble or words, bool(trouble))
+
+    def show_lamp(self, id: str) -> None:
+        """Bring a lamp to the front, with what it means and its mends."""
+        self.sides.turn_to(LAMPS)
+        if self.lamps.detail.id != id:
+            self.lamps.toggle(id)
 
     def _station_changed(self) -> None:
         bench = self.benches[self.session.station]
         self._bench.setCurrentWidget(bench)
+        shot = self.session.station == "Shot"
+        self._stages.setCurrentWidget(self.set_stage if shot else self.stage)
+        self.sides.show_tabs(shot)
+        self.sides.turn_to(CARDS if shot else LAMPS)
         self.share()
         self.refresh()
 

@@ -97,9 +97,8 @@ class FieldSet(QWidget):
 
     def _add(self, path: str) -> None:
         """One more, like the last one."""
-        members = self.session.value(path)
-        new = members[-1] if members else self.session.new_member(path)
-        self._set_list(path, (*members, new), "add one")
+        new = self.session.new_member(path)
+        self._set_list(path, (*self.session.value(path), new), "add one")
 
     def _set_list(self, path: str, members: tuple[object, ...], action: str) -> None:
         trouble = self.session.edit(Edit(path, members), action=action)

@@ -1,40 +1,41 @@
-"""A new rig: what should the camera do, and what does it carry?"""
+"""A new rig: what should the camera do, what does it carry, and which rig can do it?"""
 
 from __future__ import annotations
 
-from functools import partial
+from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtWidgets import QHBoxLayout, QSplitter, QVBoxLayout, QWidget
 
-from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
-
-from hazel_lantern.app.bench.load import LoadBench
-from hazel_lantern.app.bench.shot import Frames, shot_groups
-from hazel_lantern.app.fieldset import FieldSet
+from hazel_lantern.app.bench.shot import ShotBench
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import button, label, scrolled
-from hazel_lantern.app.workers import Worker
-from hazel_lantern.core.drafts import draft_rig
-from hazel_lantern.core.fields import Edit
+from hazel_lantern.app.shot.cards import Cards
+from hazel_lantern.app.shot.set_stage import SetStage
+from hazel_lantern.app.widgets import button
+from hazel_lantern.core.candidates import Candidate, able, standing_in
+from hazel_lantern.core.fields import Edit, apply
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.project.model import Project, Rig
-from hazel_lantern.core.rigs import AnyFamily, families
+from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import S, Shot
 from hazel_lantern.core.shot.moves import turned_to, ways
+from hazel_lantern.core.shot.pictures import PICTURES
 
 #: What most makers carry; to be changed at once.
 USUAL = ("head-ball", "plate", "body-small", "lens-prime")
-
-
-def able(shot: Shot) -> AnyFamily:
-    """The family best suited to a shot, of those that make its move."""
-    return max(
-        (one for one in families().values() if isinstance(shot.move, one.moves)),
-        key=lambda one: one.suits(shot)[0],
-    )
+SIDE = 336
 
 
 class Scratch(Session):
     """The answers so far; a family that can make the move stands in for the one not chosen."""
+
+    def __init__(self, rig: Rig, around: Session) -> None:
+        self._around = around
+        super().__init__(Project(name="scratch", rigs=(rig,)), around.workshop)
+        around.changed.connect(self._on_change)
+
+    @property
+    def settings(self) -> Settings:
+        """Of the project that the rig is started for."""
+        return self._around.settings
 
     def options(self, path: str) -> list[tuple[str, str]]:
         """Any move, whichever family stands in."""
@@ -47,11 +48,9 @@ class Scratch(Session):
         rig = self.rig
         assert rig is not None
         if path == S.move.way:
-            move = turned_to(rig.shot.move, value)
-            if not isinstance(move, rig.family.moves):
-                shot = rig.shot.model_copy(update={"move": move})
-                edits = (Edit(S.move, move), Edit("design", able(shot).design_type()))
-                return self.edit(*edits, action="set direction")
+            edits = (Edit(S.move, turned_to(rig.shot.move, value)),)
+            wanted = standing_in(rig, edits, self.settings, self.workshop)
+            return self.edit(*wanted, action="set direction")
         return super().choose(path, value)
 
 
@@ -67,95 +66,50 @@ class NewRigPage(QWidget):
         self.setObjectName("desk")
         listed = session.workshop.catalogue.items
         items = [LoadItem.of(listed[id]) for id in USUAL]
-        first = able(Shot())
+        first = able(Shot())[0]
         rig = Rig(name="scratch", load=Load(items=tuple(items)), design=first.design_type())
-        project = Project(name="scratch", settings=session.settings, rigs=(rig,))
-        self.scratch = Scratch(project, session.workshop)
+        usual = standing_in(rig, PICTURES[0].edits(rig.shot), session.settings, session.workshop)
+        self.scratch = Scratch(apply(rig, usual), session)
         self.scratch.setParent(self)
         self.scratch.message.connect(session.message)
-        self.worker = Worker(self)
-        self.worker.done.connect(self.drafted)
-        self.worker.failed.connect(lambda why: session.message.emit(why, True))
-        layout = QVBoxLayout(self)
-        layout.setContentsMargins(28, 18, 28, 18)
+        layout = QHBoxLayout(self)
+        layout.setContentsMargins(10, 10, 10, 10)
         layout.setSpacing(10)
-        self._title = QLabel("What should the camera do?")
-        self._title.setStyleSheet("font-size: 24px; font-weight: 600;")
-        layout.addWidget(self._title)
-        layout.addWidget(
-            label(
-                "Say the move, the lens, the subject and the room, then what it carries. "
-                "Anything not known can stay as it is and be changed later.",
-                "soft",
-                wrap=True,
-            )
-        )
-        panel = QWidget()
-        panel.setObjectName("panel")
-        inside = QHBoxLayout(panel)
-        inside.setContentsMargins(16, 12, 16, 12)
-        self.fields = FieldSet(self.scratch)
-        inside.addWidget(scrolled(self.fields), 3)
-        self.frames = Frames(self.scratch)
-        inside.addWidget(self.frames, 1)
-        layout.addWidget(panel, 5)
-        carries = QWidget()
-        carries.setObjectName("panel")
-        carries_layout = QVBoxLayout(carries)
-        carries_layout.setContentsMargins(16, 10, 16, 10)
-        carries_layout.addWidget(label("What does it carry?", "title"))
-        self.load = LoadBench(self.scratch)
-        carries_layout.addWidget(self.load, 1)
-        layout.addWidget(carries, 5)
-        self._families = QGridLayout()
-        self._families.setHorizontalSpacing(10)
-        self._families.setVerticalSpacing(4)
-        foot = QHBoxLayout()
-        foot.addLayout(self._families, 1)
-        self.leave = button("Leave it", on=self.left.emit)
-        foot.addWidget(self.leave)
-        layout.addLayout(foot)
-        self.draft_buttons: dict[str, QPushButton] = {}
-        self._reasons: dict[str, QLabel] = {}
-        self._offer_families()
-        self.scratch.changed.connect(self.refresh)
-        self.refresh()
+        self.set_stage = SetStage(self.scratch)
+        self.bench = ShotBench(self.scratch)
+        bench_panel = QWidget()
+        bench_panel.setObjectName("panel")
+        inside = QVBoxLayout(bench_panel)
+        inside.setContentsMargins(14, 8, 14, 10)
+        inside.addWidget(self.bench)
+        splitter = QSplitter(Qt.Orientation.Vertical)
+        splitter.setHandleWidth(10)
+        splitter.setChildrenCollapsible(False)
+        splitter.addWidget(self.set_stage)
+        splitter.addWidget(bench_panel)
+        splitter.setStretchFactor(0, 1)
+        splitter.setStretchFactor(1, 1)
+        splitter.setSizes([470, 248])
+        layout.addWidget(splitter, 1)
+        side = QWidget()
+        side.setObjectName("panel")
+        side.setFixedWidth(SIDE)
+        column = QVBoxLayout(side)
+        column.setContentsMargins(0, 0, 0, 8)
+        self.cards = Cards(self.scratch, own=False)
+        self.cards.taken.connect(self._take)
+        column.addWidget(self.cards, 1)
+        self.leave = button("Leave it", "link", self.left.emit)
+        column.addWidget(self.leave, 0, Qt.AlignmentFlag.AlignHCenter)
+        layout.addWidget(side)
+        self.scratch.changed.connect(self.bench.refresh)
+        self.bench.refresh()
 
-    def refresh(self) -> None:
-        """Show the answers, and why each family suits them."""
-        rig = self.scratch.rig
-        assert rig is not None
-        self.fields.show_groups(shot_groups(rig.shot))
-        self.frames.update()
-        self.load.refresh()
-        order = sorted(families().values(), key=lambda one: -one.suits(rig.shot)[0])
-        for place, family in enumerate(order):
-            self._reasons[family.id].setText(family.suits(rig.shot)[1])
-            self.draft_buttons[family.id].setEnabled(isinstance(rig.shot.move, family.moves))
-            self._families.addWidget(self.draft_buttons[family.id], place, 0)
-            self._families.addWidget(self._reasons[family.id], place, 1)
-
-    def _offer_families(self) -> None:
-        """A button and a reason for each family; `refresh` puts the best suited first."""
-        for family in families().values():
-            name = family.title.lower()
-            article = "an" if name[0] in "aeiou" else "a"
-            draft = button(f"Draft {article} {name}", "lit", partial(self.draft, family))
-            self.draft_buttons[family.id] = draft
-            self._reasons[family.id] = label("", "small")
-        self._families.setColumnStretch(1, 1)
-
-    def draft(self, family: AnyFamily) -> None:
-        """Make the first draft off the window's thread."""
-        project, rig = self.session.document.project, self.scratch.rig
-        assert rig is not None
-        taken = {one.name for one in project.rigs}
-        base = f"{family.title} for {rig.shot.move.way}"
+    def _take(self, one: object) -> None:
+        """The drafted rig, under a name that no other has."""
+        assert isinstance(one, Candidate)
+        assert one.rig is not None
+        taken = {each.name for each in self.session.document.project.rigs}
+        base = one.rig.name
         name = next(n for n in (base, *(f"{base} {i}" for i in range(2, 99))) if n not in taken)
-        for draft in self.draft_buttons.values():
-            draft.setEnabled(False)
-            draft.setText("Drafting…")
-        settings, workshop = self.session.settings, self.session.workshop
-        self.worker.ask(
-            lambda stop, progress: draft_rig(family, name, rig, settings, workshop), wait=0
-        )
+        self.drafted.emit(one.rig.model_copy(update={"name": name}))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -111,6 +111,15 @@ class SketchPainter:
         self._painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         if sketch.floor is not None:
             self._floor(sketch.floor, area)
+        self._things(sketch, area)
+
+    def paint_shapes(self, sketch: Sketch) -> None:
+        """Without words and forces: for a drawing too small for them."""
+        self._painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        bare = tuple(one for one in sketch.things if not isinstance(one, (Note, Arrow)))
+        self._things(replace(sketch, things=bare), QRectF())
+
+    def _things(self, sketch: Sketch, area: QRectF) -> None:
         for thing in sketch.things:
             if isinstance(thing, Line):
                 self._line(thing)

@@ -26,12 +26,15 @@ from hazel_lantern.core.lamps import State
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.settings import Settings
-from hazel_lantern.core.shot import S
+from hazel_lantern.core.shot import SUBJECT, S
+from hazel_lantern.core.shot.furnishing import aimed_anew, another
 from hazel_lantern.core.shot.moves import turned_to, ways
 from hazel_lantern.core.units import Style, write
 from hazel_lantern.core.workshop import Workshop
 
 STATIONS = ("Shot", "Load", "Frame", "Drive", "Build", "Try-out")
+#: Fields that name something on the set.
+NAMES = (S.aim.first, S.aim.last, S.aim.follows)
 #: Frames are drawn this often while the move is played, ms.
 FRAME = 16
 #: What catches up with a drag is shown with the next change, or at the latest after this, ms.
@@ -197,16 +200,23 @@ class Session(QObject):
         known = spec.options
         if path == S.move.way and self.rig is not None:
             known = ways(self.rig.family.moves)
+        elif path in NAMES and self.rig is not None:
+            known = (SUBJECT, *(thing.name for thing in self.rig.shot.things))
         return [(option, option) for option in known]
 
     def new_member(self, path: str) -> Any:
-        """A member, as it comes, for a list that has none."""
+        """A member for a list: like its last one, or as it comes where there is none."""
         assert self.rig is not None
-        return member_type(self.rig, path)()
+        members = self.value(path)
+        if path == S.things:
+            return another(members)
+        return members[-1] if members else member_type(self.rig, path)()
 
     def edit(self, *edits: Edit, action: str = "", gesture: object = None) -> str:
         """Change the rig; returns what is wrong, or nothing."""
         found = self.assessment
+        if self.rig is not None:
+            edits = aimed_anew(self.rig.shot, edits)
         if found is not None and found.followed:
             said = (found.followed[one.path] for one in edits if one.path in found.followed)
             edits = (*edits, *chain.from_iterable(one.brings for one in said))

@@ -9,10 +9,10 @@ from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QRe
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from hazel_lantern.app import theme
-from hazel_lantern.app.lens import LensPainter
 from hazel_lantern.app.painting import Mapping, SketchPainter, fit
 from hazel_lantern.app.pill import HEIGHT, Pill
 from hazel_lantern.app.session import Session
+from hazel_lantern.app.shot.through import Through
 from hazel_lantern.app.tape import TapeBar
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.fields import Edit
@@ -208,18 +208,17 @@ class Drawing(QWidget):
             return
         painter = QPainter(self)
         area = QRectF(self.rect())
-        if self.view == LENS:
-            self._paint_lens(painter)
-            return
         if self._sketch is None:
             return
         sketcher = SketchPainter(painter, self._mapping, self.session.style)
         sketcher.paint(self._sketch, area)
         painter.setPen(QPen(theme.colour("soft"), 1))
         for start, end in self._lines:
-            painter.drawLine(start, end)
             line = end - start
-            length = max(math.hypot(line.x(), line.y()), 1e-6)
+            length = math.hypot(line.x(), line.y())
+            if length < 1:
+                continue
+            painter.drawLine(start, end)
             tick = QPointF(line.y(), -line.x()) * (5 / length)
             for at in (start, end):
                 painter.drawLine(at - tick, at + tick)
@@ -251,24 +250,6 @@ class Drawing(QWidget):
             painter.setPen(QPen(theme.colour("hazel"), 1.4))
             painter.setBrush(theme.colour("glow" if lit else "raised"))
             painter.drawRoundedRect(QRectF(at.x() - 5, at.y() - 5, 10, 10), 2, 2)
-
-    def _paint_lens(self, painter: QPainter) -> None:
-        rig, found = self.session.rig, self.session.assessment
-        if rig is None or found is None:
-            return
-        lens = LensPainter(rig, found, self.session.style, self.session.turn)
-        area = QRectF(self.rect()).adjusted(12, 8, -12, -30)
-        lens.paint(painter, area, self.session.mark)
-        wander = lens.wander(self.session.mark)
-        painter.setFont(theme.font(12))
-        painter.setPen(theme.colour("soft"))
-        painter.drawText(
-            QRectF(self.rect()).adjusted(12, 0, -12, -6),
-            Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignBottom,
-            "yellow cross: where the rig puts the aim point; white cross: "
-            f"{found.wanted_words}. Here {abs(wander[0]):.1f} px aside, "
-            f"{abs(wander[1]):.1f} px up or down.",
-        )
 
     def _handle_at(self, at: QPointF) -> Handle | None:
         if self._sketch is None:
@@ -422,6 +403,7 @@ class Stage(QWidget):
         self.setObjectName("panel")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.drawing = Drawing(session)
+        self.through = Through(session)
         self.tape = TapeBar(session)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(12, 6, 12, 8)
@@ -432,6 +414,7 @@ class Stage(QWidget):
         self._family = ""
         layout.addLayout(self._tabs)
         layout.addWidget(self.drawing, 1)
+        layout.addWidget(self.through, 1)
         layout.addWidget(self.tape)
         session.changed.connect(self._refresh_tabs)
         self._refresh_tabs()
@@ -469,3 +452,5 @@ class Stage(QWidget):
         for name, button in self.buttons.items():
             button.setChecked(name == id)
         self.drawing.show_view(id)
+        self.drawing.setVisible(id != LENS)
+        self.through.setVisible(id == LENS)

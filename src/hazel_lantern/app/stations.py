@@ -16,7 +16,7 @@ WIDTH = 88
 
 
 class Station(QAbstractButton):
-    """Lantern, name, key."""
+    """A sign of its own with the worst lamp beside it, name, key."""
 
     def __init__(self, name: str, number: int) -> None:
         super().__init__()
@@ -57,8 +57,11 @@ class Station(QAbstractButton):
             painter.setPen(theme.colour("hazel"))
             painter.drawRect(QRectF(self.rect()).adjusted(2, 2, -3, -3))
         middle = self.height() / 2
-        glyph = theme.lamp_glyph(self.state or State.HOLDS, 24)
-        painter.drawPixmap(int(self.width() / 2 - 12), int(middle - 36), glyph)
+        ink = t.ink if self.isChecked() else t.soft
+        sign = theme.glyph(f"station-{self.text().lower()}", ink, 26)
+        painter.drawPixmap(int(self.width() / 2 - 13), int(middle - 37), sign)
+        lamp = theme.lamp_glyph(self.state or State.HOLDS, 19)
+        painter.drawPixmap(int(self.width() / 2 + 15), int(middle - 41), lamp)
         painter.setFont(theme.font(14, bold=self.isChecked()))
         painter.setPen(theme.colour(t.ink))
         painter.drawText(

@@ -146,6 +146,7 @@ class TopBar(QWidget):
     rename_rig = pyqtSignal(int)
     rename_project = pyqtSignal()
     units = pyqtSignal(str)
+    step = pyqtSignal(str)
     pack = pyqtSignal()
 
     def __init__(self, session: Session) -> None:
@@ -201,8 +202,10 @@ class TopBar(QWidget):
         for step, name in ((self.undo, "Undo"), (self.redo, "Redo")):
             step.setAccessibleName(name)
             layout.addWidget(step)
-        self.undo.clicked.connect(session.document.undo)
-        self.redo.clicked.connect(session.document.redo)
+        self.undo.clicked.connect(partial(self.step.emit, "undo"))
+        self.redo.clicked.connect(partial(self.step.emit, "redo"))
+        #: What is taken back and done again: of a rig being started, else of the project.
+        self.undone = self.redone = session.document
         self.pack_button = QPushButton("Build pack")
         self.pack_button.setProperty("role", "lit")
         self.pack_button.clicked.connect(self.pack)
@@ -262,8 +265,8 @@ class TopBar(QWidget):
         for system, choice in self.unit_buttons.items():
             choice.setChecked(project.settings.units == system)
         for step, can, words in (
-            (self.undo, document.can_undo, told("undo", f"Undo {document.undo_action}")),
-            (self.redo, document.can_redo, told("redo", f"Redo {document.redo_action}")),
+            (self.undo, self.undone.can_undo, told("undo", f"Undo {self.undone.undo_action}")),
+            (self.redo, self.redone.can_redo, told("redo", f"Redo {self.redone.redo_action}")),
         ):
             step.setEnabled(can)
             step.setToolTip(words if can else "Nothing to take back")

@@ -69,7 +69,9 @@ class Tabbed(QWidget):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(4)
-        row = QHBoxLayout()
+        self._row = QWidget()
+        row = QHBoxLayout(self._row)
+        row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(18)
         self.corner = QHBoxLayout()
         self._stack = QStackedWidget()
@@ -82,9 +84,17 @@ class Tabbed(QWidget):
             self._stack.addWidget(page)
         row.addStretch(1)
         row.addLayout(self.corner)
-        layout.addLayout(row)
+        layout.addWidget(self._row)
         layout.addWidget(self._stack, 1)
         self.turn_to(0)
+
+    def show_tabs(self, on: bool) -> None:
+        """Whether one may turn from page to page."""
+        self._row.setVisible(on)
+
+    def inset(self, px: int) -> None:
+        """Keep the tabs off the sides, where the pages go right to them."""
+        self._row.setContentsMargins(px, 6, px, 0)
 
     @property
     def current(self) -> int:

@@ -28,6 +28,7 @@ from hazel_lantern.app.tags import TopBar
 from hazel_lantern.app.toast import Toast
 from hazel_lantern.app.trouble import Trouble
 from hazel_lantern.app.workers import stop_under
+from hazel_lantern.core.document import Document
 from hazel_lantern.core.fields import Edit, EditError
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.project.store import Store
@@ -93,6 +94,7 @@ class Window(QMainWindow):
         self.top.rename_rig.connect(partial(rename_rig, self))
         self.top.units.connect(self.set_units)
         self.top.pack.connect(partial(self.do, "pack"))
+        self.top.step.connect(self.do)
         self._layout.addWidget(self.top)
         self._layout.addWidget(self._body, 1)
         self.desk, self.new_page = None, None
@@ -101,14 +103,36 @@ class Window(QMainWindow):
         self._on_change()
 
     def _on_change(self) -> None:
-        if self.top is not None:
-            self.top.refresh()
+        self._show_steps()
         if not self.session.document.project.rigs:
             if self.new_page is None:
                 self.start_rig()
         elif self.new_page is None:
             self._show_desk()
         self._show_saved()
+        self._refresh_actions()
+
+    @property
+    def undone(self) -> Document:
+        """Whose last step is taken back: of the rig being started, else of the project."""
+        page = self.new_page
+        return self.session.document if page is None else page.scratch.document
+
+    @property
+    def redone(self) -> Document:
+        """Whose step is done again; a rig whose drafting was undone comes back too."""
+        started = self.undone
+        return started if started.can_redo else self.session.document
+
+    def _show_steps(self) -> None:
+        """Say in the top bar what can be undone."""
+        if self.top is not None:
+            self.top.undone, self.top.redone = self.undone, self.redone
+            self.top.refresh()
+
+    def _started(self) -> None:
+        """An answer about the rig being started is another."""
+        self._show_steps()
         self._refresh_actions()
 
     def _show_desk(self) -> None:
@@ -161,10 +185,10 @@ class Window(QMainWindow):
     def _refresh_actions(self) -> None:
         document = self.session.document
         undo, redo = self.actions_by_id["undo"], self.actions_by_id["redo"]
-        undo.setEnabled(document.can_undo)
-        undo.setText(f"Undo {document.undo_action}".strip())
-        redo.setEnabled(document.can_redo)
-        redo.setText(f"Redo {document.redo_action}".strip())
+        undo.setEnabled(self.undone.can_undo)
+        undo.setText(f"Undo {self.undone.undo_action}".strip())
+        redo.setEnabled(self.redone.can_redo)
+        redo.setText(f"Redo {self.redone.redo_action}".strip())
         for command in COMMANDS:
             if command.of_a_rig:
                 self.actions_by_id[command.id].setEnabled(bool(document.project.rigs))
@@ -188,9 +212,11 @@ class Window(QMainWindow):
         self.new_page = NewRigPage(self.session)
         self.new_page.drafted.connect(self._drafted)
         self.new_page.left.connect(self._leave_new)
+        self.new_page.scratch.changed.connect(self._started)
         self.new_page.leave.setVisible(bool(self.session.document.project.rigs))
         self._body.addWidget(self.new_page)
         self._body.setCurrentWidget(self.new_page)
+        self._started()
 
     def _leave_new(self) -> None:
         page, self.new_page = self.new_page, None
@@ -198,6 +224,7 @@ class Window(QMainWindow):
             self._show_desk()
         if page is not None:
             _put_away(page)
+        self._started()
 
     def _drafted(self, rig: object) -> None:
         assert isinstance(rig, Rig)

@@ -1,83 +1,57 @@
-"""Shot: the move in film terms, and the frame at its start, middle and end."""
+"""Shot: the frame over the move with its figures, all fields of the shot, and what is carried."""
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QRectF, QSize, Qt
-from PyQt6.QtGui import QPainter, QPaintEvent
-from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
-from hazel_lantern.app import theme
 from hazel_lantern.app.bench.base import Bench
+from hazel_lantern.app.bench.load import LoadBench
 from hazel_lantern.app.fieldset import FieldSet
-from hazel_lantern.app.lens import LensPainter
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import label, scrolled
+from hazel_lantern.app.shot.screen import OnScreen
+from hazel_lantern.app.widgets import Tabbed, label, scrolled
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.rigs.asks import Group
 from hazel_lantern.core.shot import S, Shot
 from hazel_lantern.core.units import write
 
-L, U, R = S.lens, S.subject, S.room
-LENS = Group("Lens", (L.focal, L.sensor, L.frame_width, L.frame_height, L.f_number, L.exposure))
-PLACE = Group("Subject and room", (U.kind, U.height, U.distance, R.length, R.height))
+L, U, R, A = S.lens, S.subject, S.room, S.aim
+LENS = Group(
+    "Lens", (L.focal, L.sensor, L.frame_width, L.frame_height, L.f_number, L.exposure, L.focus)
+)
+AIM = Group("Aim", (A.kind, A.follows))
+FROM_TO = Group("Aim", (A.kind, A.first, A.last, A.follows))
+PLACE = ("Subject and room", (U.kind, U.height, U.distance, R.walls, R.length, R.height))
+WALLED = (R.depth, R.aside, R.behind)
+THINGS = Group(
+    "Things on the set",
+    ("name", "kind", "aside", "away", "width", "depth", "height", "base"),
+    S.things,
+)
 
 
 def shot_groups(shot: Shot) -> tuple[Group, ...]:
     """All fields of a shot; which say the move depends on the move."""
-    return Group("Move", shot.fields), LENS, PLACE
-
-
-class Frames(QWidget):
-    """The frame at start, middle and end, one below the other or side by side."""
-
-    def __init__(self, session: Session) -> None:
-        super().__init__()
-        self.session = session
-        self.setAccessibleName("Frame at start, middle and end")
-        self.setMinimumWidth(170)
-
-    def sizeHint(self) -> QSize:
-        """A tall strip."""
-        return QSize(230, 240)
-
-    def paintEvent(self, event: QPaintEvent | None) -> None:
-        """Three frames with their words."""
-        rig, found = self.session.rig, self.session.assessment
-        if rig is None or found is None:
-            return
-        painter = QPainter(self)
-        lens = LensPainter(rig, found, self.session.style)
-        last = len(found.marks) - 1
-        tall = self.height() > self.width() * 0.9
-        for at, (words, mark) in enumerate((("start", 0), ("middle", last // 2), ("end", last))):
-            if tall:
-                step = self.height() / 3
-                cell = QRectF(0, at * step, self.width(), step)
-            else:
-                step = self.width() / 3
-                cell = QRectF(at * step, 0, step, self.height())
-            frame = lens.fitted(cell.adjusted(52 if tall else 4, 3, -4, -3 if tall else -20))
-            lens.paint(painter, frame, mark)
-            painter.setFont(theme.font(12))
-            painter.setPen(theme.colour("soft"))
-            if tall:
-                side = QRectF(cell.left(), frame.top(), frame.left() - 6 - cell.left(), 20)
-                painter.drawText(side, Qt.AlignmentFlag.AlignRight, words)
-            else:
-                below = QRectF(frame.left(), frame.bottom() + 2, frame.width(), 18)
-                painter.drawText(below, Qt.AlignmentFlag.AlignCenter, words)
+    title, place = PLACE
+    more = WALLED if shot.room.walls == "walls" else ()
+    return (
+        Group("Move", shot.fields),
+        LENS,
+        FROM_TO if shot.aim.kind == "from one to another" else AIM,
+        Group(title, (*place, *more)),
+        THINGS,
+    )
 
 
 class ShotBench(Bench):
-    """Fields of the shot beside the frames."""
+    """What the move gives on screen, all its figures, and what it carries."""
 
     def __init__(self, session: Session) -> None:
         super().__init__()
         self.session = session
-        layout = QHBoxLayout(self)
+        layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
-        layout.setSpacing(16)
-        left = QVBoxLayout()
+        self.screen_ = OnScreen(session)
         self.fields = FieldSet(session)
         inner = QWidget()
         column = QVBoxLayout(inner)
@@ -86,18 +60,36 @@ class ShotBench(Bench):
         self._words = label("", "small", wrap=True)
         column.addWidget(self._words)
         column.addStretch(1)
-        left.addWidget(scrolled(inner))
-        layout.addLayout(left, 4)
-        self.frames = Frames(session)
-        layout.addWidget(self.frames, 1)
+        self.load = LoadBench(session)
+        self.pages = Tabbed(
+            [
+                ("On screen", self.screen_),
+                ("All its figures", scrolled(inner)),
+                ("What it carries", self.load),
+            ]
+        )
+        self.pages.turned.connect(lambda _: self.refresh())
+        layout.addWidget(self.pages)
 
     def refresh(self) -> None:
-        """Show the shot as it is now."""
+        """Show the page in front as the shot is now."""
         rig, found = self.session.rig, self.session.assessment
         if rig is None or found is None:
             return
+        carried = write(rig.load.centre().mass, "mass", self.session.style)
+        self.pages.tabs[2].setText(f"What it carries: {carried}")
+        if self.pages.current == 0:
+            self.screen_.refresh()
+        elif self.pages.current == 2:
+            self.load.refresh()
+        else:
+            self._show_fields()
+
+    def _show_fields(self) -> None:
+        rig, found = self.session.rig, self.session.assessment
+        assert rig is not None
+        assert found is not None
         self.fields.show_groups((*shot_groups(rig.shot), *found.groups("Shot")))
-        self.frames.update()
         style, shot = self.session.style, rig.shot
         sensor = self.session.workshop.catalogue.find("sensors", shot.lens.sensor)
         wide = picture.coverage(shot.lens.focal, sensor.width, found.family.distance)

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from functools import partial
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
-from PyQt6.QtGui import QKeyEvent, QPainter, QPaintEvent, QPen, QPolygonF
+from PyQt6.QtGui import QFontMetrics, QKeyEvent, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
 from hazel_lantern.app import theme
@@ -79,6 +79,15 @@ class Pen:
         self._painter.setBrush(theme.colour("edge"))
         self._painter.drawRect(QRectF(x, y, wide, 6))
 
+    def stops(self, *places: tuple[float, float]) -> None:
+        """Places to stay in, and the way between them."""
+        self._ink("soft", 1.2)
+        self._painter.drawPolyline(QPolygonF([QPointF(*at) for at in places]))
+        self._ink("hazel", 2.0)
+        self._painter.setBrush(theme.colour("raised"))
+        for x, y in places:
+            self._painter.drawRect(QRectF(x - 3, y - 3, 6, 6))
+
     def drop(self, x: float, low: float, high: float) -> None:
         """A pole or a post."""
         self._ink("ink", 1.6)
@@ -142,10 +151,10 @@ def _look(p: Pen) -> None:
 
 
 def _fly(p: Pen) -> None:
-    p.bow(QRectF(6, -14, 48, 26), 180, 180)
-    p.drop(30, 12, 18)
+    p.bow(QRectF(2, -10, 56, 24), 190, 160)
+    p.drop(30, 14, 18)
     p.camera(30, 22, 180)
-    p.head(14, 34)
+    p.head(14, 33)
     p.arrow((40, 24), (54, 24))
 
 
@@ -166,10 +175,8 @@ def _follow(p: Pen) -> None:
 
 
 def _hold(p: Pen) -> None:
-    p.way((8, 6), (52, 6))
-    p.drop(30, 6, 16)
-    p.camera(30, 19, 180)
-    p.bench(14, 32, 32)
+    p.stops((8, 30), (20, 10), (38, 24), (52, 8))
+    p.camera(20, 9, 180)
 
 
 DRAWN: dict[str, Callable[[Pen], None]] = {
@@ -201,13 +208,18 @@ class PictureButton(QAbstractButton):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
+    @property
+    def _narrow(self) -> bool:
+        """Whether the name takes two lines."""
+        return QFontMetrics(theme.font(12, bold=True)).horizontalAdvance(self.text()) > self.width()
+
     def sizeHint(self) -> QSize:
         """Drawing and words."""
         return QSize(70, TALL)
 
     def minimumSizeHint(self) -> QSize:
         """Twelve of them fit a narrow window."""
-        return QSize(50, TALL)
+        return QSize(38, TALL)
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """A card; the one in use is lit."""
@@ -220,12 +232,20 @@ class PictureButton(QAbstractButton):
         painter.setBrush(theme.colour("raised" if lit else "paper"))
         painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 5, 5)
         painter.save()
-        DRAWN[self.picture.id](Pen(painter, QRectF(4, 4, self.width() - 8, TALL - WORDS - 5)))
+        narrow = self._narrow
+        foot = 28 if narrow else WORDS
+        area = QRectF(4, 4, self.width() - 8, self.height() - foot - 5)
+        DRAWN[self.picture.id](Pen(painter, area))
         painter.restore()
-        painter.setFont(theme.font(12, bold=lit))
+        painter.setFont(theme.font(10.5 if narrow else 12, bold=lit))
         painter.setPen(theme.colour("ink" if lit else "soft"))
-        words = QRectF(0, TALL - WORDS - 1, self.width(), WORDS)
-        painter.drawText(words, Qt.AlignmentFlag.AlignCenter, self.text())
+        if narrow:
+            words = QRectF(0, self.height() - 27, self.width(), 26)
+            both = self.text().replace(" ", "\n")
+            painter.drawText(words, Qt.AlignmentFlag.AlignCenter, both)
+        else:
+            words = QRectF(0, self.height() - WORDS - 1, self.width(), WORDS)
+            painter.drawText(words, Qt.AlignmentFlag.AlignCenter, self.text())
 
 
 class Pictures(QWidget):

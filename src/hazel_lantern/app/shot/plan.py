@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PyQt6.QtCore import Qt
-from PyQt6.QtGui import QFocusEvent, QKeyEvent, QPainter, QPen
+from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPen
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.stage import Drawing, along
 from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.shot import S
 from hazel_lantern.core.sketch import Handle, Sketch
 
 #: One press of an arrow moves a handle so many of its finest steps; with Shift just one.
@@ -26,6 +28,8 @@ ARROWS = {
 class SetDrawing(Drawing):
     """A drawing of the set, whose handles are reached with Tab and moved with the arrows."""
 
+    held_changed = pyqtSignal()
+
     def __init__(
         self,
         session: Session,
@@ -38,6 +42,7 @@ class SetDrawing(Drawing):
         super().__init__(session)
         self.setAccessibleName(name)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.refresh()
 
     def drawn(self, found: Assessment) -> Sketch:
         """The set at the mark."""
@@ -64,13 +69,46 @@ class SetDrawing(Drawing):
             self._hold(len(self.handles) - 1)
 
     def focusOutEvent(self, event: QFocusEvent | None) -> None:
-        """Nothing is held without the keyboard."""
+        """The ring goes; what was held is held again when the keyboard comes back."""
         super().focusOutEvent(event)
+        self.update()
+
+    def hold(self, path: str) -> None:
+        """Hold the handle of a field, with the keyboard."""
+        self.setFocus()
+        self._hold(next((at for at, one in enumerate(self.handles) if one.path == path), None))
+
+    def held_thing(self) -> int | None:
+        """Which thing of the set is held."""
+        held = self.held
+        if held is None or not held.path.startswith(f"{S.things}."):
+            return None
+        return int(held.path.removeprefix(f"{S.things}.").split(".")[0])
+
+    def take_out(self) -> None:
+        """Take the thing held out of the set; undo puts it back."""
+        at, rig = self.held_thing(), self.session.rig
+        if at is None or rig is None:
+            return
+        things = rig.shot.things
+        edit = Edit(S.things, (*things[:at], *things[at + 1 :]))
+        name = things[at].name
+        trouble = self.session.edit(edit, action=f"take the {name} out")
+        words = f"The {name} is out of the set. Ctrl+Z puts it back."
+        self.session.message.emit(trouble or words, bool(trouble))
         self._hold(None)
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        """What is pressed is held, by hand and by the keyboard."""
+        super().mousePressEvent(event)
+        if event is not None and event.button() == Qt.MouseButton.LeftButton:
+            handle = self._handle_at(event.position())
+            self._hold(self.handles.index(handle) if handle in self.handles else None)
 
     def _hold(self, at: int | None) -> None:
         self._held = at
         held = self.held
+        self.held_changed.emit()
         if held is not None:
             spec = self.session.spec(held.path)
             self.setAccessibleDescription(f"{spec.label}: {self.session.shown(held.path)}")
@@ -88,6 +126,9 @@ class SetDrawing(Drawing):
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         """Arrows move what is held."""
         held = self.held
+        if event is not None and event.key() in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace):
+            self.take_out()
+            return
         if event is None or held is None or Qt.Key(event.key()) not in ARROWS:
             super().keyPressEvent(event)
             return
