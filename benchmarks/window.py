@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import os
 import resource
 import subprocess
@@ -11,19 +12,23 @@ import time
 from collections.abc import Callable, Iterator
 from pathlib import Path
 
+import numpy as np
 from PyQt6.QtCore import QThreadPool, qInstallMessageHandler
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
 from benchmarks.core import DRAGGED, PROJECT, dragged
 from benchmarks.measure import Timing
+from hazel_lantern.app import clip
 from hazel_lantern.app.bench.ranked_list import Card, RankedList
 from hazel_lantern.app.choice_popup import ChoicePopup
 from hazel_lantern.app.start import make_app, make_window, opened
+from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.project.file import dumps, loads
 from hazel_lantern.core.project.store import Store
 from hazel_lantern.core.ranking import Ranked
+from hazel_lantern.core.stopping import never
 
 FRAME = 16.7e-3
 #: Name, goal in seconds, what to do; timed by this thread's own clock.
@@ -58,6 +63,31 @@ def works() -> Iterator[Work]:
 
             _rest()
             yield f"move the camera: {rig.name}", FRAME, move
+        session.document.look_at(0)
+        session.go_to_station("Shot")
+        for path, low, high in (
+            ("shot.subject.distance", 2.0, 2.6),
+            ("shot.move.distance", 0.5, 0.8),
+            ("shot.things.0.aside", -0.6, -0.2),
+        ):
+            _rest()
+            values = itertools.cycle(np.linspace(low, high, 25).round(4).tolist())
+
+            def draw(values=values, session=session, path=path) -> None:
+                session.edit(Edit(path, next(values)), gesture="drag")
+                QApplication.processEvents()
+
+            yield f"drag {path.split('.', 1)[1]} on the plan", FRAME, draw
+        assert session.rig is not None
+        assert session.assessment is not None
+        shown = clip.Shown(session.rig, session.assessment, session.style)
+        yield "one frame of a clip, 1920 × 1080", None, lambda: clip.frame(shown, 1.0)
+        film = Path(folder) / "clip.mp4"
+        yield (
+            f"clip of {shown.seconds:g} s, 1920 × 1080",
+            2 * shown.seconds,
+            lambda: clip.write_clip(shown, film, never, lambda share: None),
+        )
         window.keeper.may_leave = lambda: True  # type: ignore[method-assign]
         window.close()
     yield "list of 2000 candidates shown", 50e-3, _long_list()

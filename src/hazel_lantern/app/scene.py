@@ -291,7 +291,7 @@ class LensPainter:
         if shot.room.walls == "open":
             return
         framed = self.assessment.family.framed
-        left, near, right, far = walls(shot.room, framed.answer.along)
+        left, near, right, far = walls(shot.room, framed.along)
         high = shot.room.height
         at = framed.setting.to_set(eye.at[None])[0]
         ceiling = [(left, near, high), (right, near, high), (right, far, high), (left, far, high)]

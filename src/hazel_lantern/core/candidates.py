@@ -17,6 +17,7 @@ from hazel_lantern.core.rigs import AnyFamily, families, find_family
 from hazel_lantern.core.rigs.case import Setup
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Shot
+from hazel_lantern.core.shot.pictures import hints
 from hazel_lantern.core.stopping import StopSearch
 from hazel_lantern.core.workshop import Workshop
 
@@ -101,7 +102,8 @@ def unable(shot: Shot) -> list[tuple[AnyFamily, str]]:
 def standing_in(
     setup: Setup, edits: Iterable[Edit], settings: Settings, workshop: Workshop
 ) -> tuple[Edit, ...]:
-    """Edits of a shot, and where its rig cannot make the move, a start of one that can.
+    """Edits of a shot with what its picture says of the rig; where that cannot make the move, a
+    start of one that can.
 
     Parameters
     ----------
@@ -125,10 +127,11 @@ def standing_in(
     free = Setup(shot=setup.shot, load=setup.load, design=setup.design)
     shot = apply(free, edits, settings.style).shot
     if isinstance(shot.move, find_family(setup.design.family).moves):
-        return edits
+        return (*edits, *hints(setup.design, shot))
     family = able(shot)[0]
     design, _ = family.first_draft(shot, setup.load, settings, workshop)
-    return (*edits, Edit("design", design), Edit("drive", Drive()))
+    hinted = apply(Setup(shot=shot, design=design), hints(design, shot), settings.style).design
+    return (*edits, Edit("design", hinted), Edit("drive", Drive()))
 
 
 def drafted(

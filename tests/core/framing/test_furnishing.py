@@ -4,15 +4,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hazel_lantern.core.candidates import Candidate, drafted, standing_in
+from hazel_lantern.core.candidates import Candidate, able, drafted, standing_in
 from hazel_lantern.core.errors import CannotBe
-from hazel_lantern.core.fields import Edit, apply
+from hazel_lantern.core.fields import Edit, apply, value_at
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.rigs import families
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import SUBJECT, Aim, S, Thing
 from hazel_lantern.core.shot.furnishing import KINDS, aimed_anew, another, put_in
-from hazel_lantern.core.shot.pictures import PICTURES, picture_of
+from hazel_lantern.core.shot.pictures import PICTURES, hints, picture_of
 from hazel_lantern.core.shot.things import USUAL_SIZE
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import assess
@@ -61,8 +61,13 @@ def test_whatever_the_rig_a_picture_is_made_by_it_or_by_one_that_can(picture):
         wanted = standing_in(before, edits, Settings(), Workshop())
         after = apply(before, wanted)
         assert picture_of(after.shot) is picture
-        kept = isinstance(picture.move, before.family.moves)
-        assert (after.design == before.design) == kept
+        if isinstance(picture.move, before.family.moves):
+            # It stays, but for what the picture says of it.
+            assert apply(before, hints(before.design, after.shot)).design == after.design
+        else:
+            assert after.design.family == able(after.shot)[0].id
+        for path, value in picture.says:
+            assert value_at(after, path) == value
         assert assess(after).lamps
 
 

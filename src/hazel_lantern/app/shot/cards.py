@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from functools import partial
+from itertools import pairwise
 
 from PyQt6.QtCore import QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QHideEvent, QPainter, QPaintEvent, QPen, QShowEvent
@@ -244,8 +245,13 @@ class Cards(QWidget):
             card.clicked.connect(partial(self._take, one))
             self.cards[one.family.id] = card
             self._list.addWidget(card)
+            # At once, or the Tab key would not find it before the window comes to rest.
+            card.show()
             if one.family.id == kept:
                 card.setFocus()
+        # Made after all else, they would come last under the Tab key.
+        for before, after in pairwise((self.budget, *self.cards.values(), self.take)):
+            QWidget.setTabOrder(before, after)
         unfit = unable(rig.shot)
         if unfit:
             self._list.addWidget(label("<b>Not for this move</b>", "small"))

@@ -19,7 +19,7 @@ from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.poses import Poses
 from hazel_lantern.core.rigs.asks import Choices, Lever, Numeric
 from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
-from hazel_lantern.core.shot import SUBJECT, S
+from hazel_lantern.core.shot import SUBJECT, S, Turn
 from hazel_lantern.core.units import write
 
 if TYPE_CHECKING:
@@ -36,6 +36,8 @@ MISSES = 0.03
 AROUND, PUSHES_BEHIND, PUSHES_WIDE = 0.12, 0.5, 0.5
 #: Of the frame's width, between its edge and the rig: what framing by hand takes up.
 EDGE = 0.01
+#: A subject is looked for at so many heights: feet are as much of it as a face.
+SUBJECT_AT = 5
 #: So many marks are looked at for the rig in its own frame.
 LOOKED_AT = 7
 #: Focal lengths and stops that makers own, m and f/.
@@ -61,6 +63,11 @@ class Framed(Assembly[AnswerT]):
     def shot(self) -> Any:
         """The shot."""
         return self.answer.shot
+
+    @property
+    def along(self) -> bool:
+        """Whether the room's length lies away from the lens; round a turn it lies across."""
+        return bool(self.answer.along) and not isinstance(self.shot.move, Turn)
 
     @kept
     def carried(self) -> Poses:
@@ -134,7 +141,7 @@ class Framed(Assembly[AnswerT]):
         """Seconds on screen in which a thing would cross the frame, at every mark."""
         lens = self.shot.lens
         seen, depth = self.sighted(name)
-        there = sighted.in_frame(seen, depth, lens.frame_width, lens.frame_height)
+        there = self.subject_seen if name == SUBJECT else self._in_frame(seen, depth)
         quick = np.where(there, sighted.speeds(seen, self.times), 0.0)
         crossing = lens.frame_width * self.slowed / np.maximum(quick, 1e-9)
         return np.asarray(np.minimum(crossing, STANDING))
@@ -184,9 +191,16 @@ class Framed(Assembly[AnswerT]):
 
     @kept
     def subject_seen(self) -> NDArray[np.bool_]:
-        """At which marks the subject is in the frame."""
+        """At which marks something of the subject is in the frame."""
+        foot, tall = np.asarray(self._family.subject()), self.shot.subject.height
+        shares = np.linspace(0.0, 1.0, SUBJECT_AT)[:, None]
+        places = np.stack([self._family.aim(), *(foot + shares * [0.0, 0.0, tall])])[:, None]
+        seen = sighted.seen_at(places, self.wanted, self.answer.focal_px)
+        return np.asarray(self._in_frame(*seen).any(axis=0))
+
+    def _in_frame(self, seen: Array, depth: Array) -> NDArray[np.bool_]:
         lens = self.shot.lens
-        return sighted.in_frame(*self.sighted(SUBJECT), lens.frame_width, lens.frame_height)
+        return sighted.in_frame(seen, depth, lens.frame_width, lens.frame_height)
 
     @kept
     def depths(self) -> Array:
@@ -360,7 +374,7 @@ class Framed(Assembly[AnswerT]):
         places = [("camera", path[:, :2], AROUND)]
         if pusher is not None:
             places.append(("who pushes", pusher, PUSHES_WIDE / 2))
-        left, near, right, far = walls(room, self.answer.along)
+        left, near, right, far = walls(room, self.along)
         for who, at, wide in places:
             for wall, gap in (
                 ("left wall", at[:, 0] - left),

@@ -31,6 +31,8 @@ Array = NDArray[np.float64]
 HEAD, CAMERA = 0.2, 0.09
 #: A wedge of view reaches so far past the subject.
 PAST = 1.35
+#: A turn of less has ends that lie apart, rad.
+PART = 1.9 * math.pi
 #: The least that is shown around the middle of the move, m.
 LEAST = 0.9
 
@@ -70,7 +72,7 @@ class PlanOf:
     @property
     def along(self) -> bool:
         """Whether the lens looks along its way."""
-        return bool(self.framed.answer.along)
+        return self.framed.along
 
     @property
     def downwards(self) -> bool:
@@ -101,14 +103,11 @@ class PlanOf:
         for thing in self.shot.things:
             low, high = corners(thing)
             things.append(Shape(_box(low, high), ROLES.get(thing.kind, "stand")))  # type: ignore[arg-type]
-            things.append(Note((thing.aside, high[1] + 0.1), thing.name))
+            things.append(Note((thing.aside, low[1] - 0.12), thing.name))
         x, y = self.subject[:2].tolist()
         things.append(Disc((x, y), HEAD, "figure"))
         things.append(Disc((x, y), HEAD * 0.45, "ghost"))
-        name = self.shot.subject.kind
         if not self.downwards:
-            words = Note((x, y + HEAD + 0.12), name, "guide")
-            things.append(words)
             start, end = self.path[self.mark, :2].tolist(), (x, y)
             things.append(Line((tuple(start), end), "guide", dashed=True))
         way = tuple(map(tuple, self.path[:, :2].tolist()))
@@ -148,8 +147,14 @@ class PlanOf:
                 found.append(Dimension(path, ends[0], ends[1], side, lane, words))  # type: ignore[arg-type]
         if not isinstance(move, Turn) and not self.downwards:
             middle = (0.0, 0.0)
-            found.append(Dimension(S.subject.distance, middle, subject, "along"))
+            found.append(Dimension(S.subject.distance, middle, subject, "along", 1))
+        side = "right" if self.along else "below"
+        found.append(Dimension(S.pace.duration, ends[0], ends[1], side, 1, prefix="in"))  # type: ignore[arg-type]
         found.append(Dimension(f"{S.aim}.kind", ends[0], ends[0], "left", prefix="aim"))
+        found.append(Dimension(S.subject.kind, subject, subject, "beside"))
+        _, low, right_end, _ = self._bounds()
+        corner = (right_end, low)
+        found.append(Dimension(S.room.walls, corner, corner, "right", prefix="set"))
         if self.shot.room.walls == "walls":
             left, near, right, far = walls(self.shot.room, self.along)
             across, away = S.room.length, S.room.depth
@@ -173,10 +178,8 @@ class PlanOf:
                 end = (float(path[mark, 0]), float(path[mark, 1]))
                 found.append(Handle(f"{S.move}.distance", end, grip, axis, "drag: how far it goes"))
         subject = (float(self.subject[0]), float(self.subject[1]))
-        if "radius" in type(move).model_fields and isinstance(move, Turn):
-            found.append(
-                Handle(f"{S.move}.radius", subject, 0.2, (0.0, 1.0), "drag: how wide it goes round")
-            )
+        if isinstance(move, Turn):
+            found += self._turn_handles(move)
         elif not self.downwards:
             away = float(np.hypot(*subject))
             axis = (subject[0] / away, subject[1] / away) if away > 1e-6 else (0.0, 1.0)
@@ -196,6 +199,35 @@ class PlanOf:
         if self.shot.room.walls == "walls":
             found += self._wall_handles()
         return [*found, *self._lens_handle()]
+
+    def _turn_handles(self, move: Turn) -> list[Handle]:
+        """The axis, for how wide it goes round; an end, for how far."""
+        path, middle = self.path[:, :2], len(self.path) // 2
+        axis = self._axis()
+        if axis is None:
+            return []
+        out = axis - path[middle]
+        out = out / max(float(np.hypot(*out)), 1e-9)
+        at, way = (float(axis[0]), float(axis[1])), (float(out[0]), float(out[1]))
+        found = [Handle(f"{S.move}.radius", at, 0.2, way, "drag: how wide it goes round")]
+        if move.turned < PART:
+            (ax, ay), (bx, by) = (path[middle] - axis).tolist(), (path[middle + 1] - axis).tolist()
+            # Either end goes as far round as the other one.
+            change = math.copysign(2.0, ax * by - ay * bx)
+            end = (float(path[-1, 0]), float(path[-1, 1]))
+            hint = "drag: how far it goes round"
+            found.append(Handle(f"{S.move}.turned", end, 0.12, (change, 0.0), hint, pivot=at))
+        return found
+
+    def _axis(self) -> Array | None:
+        """The middle of a round way; none where it does not go round."""
+        many = len(self.path)
+        a, b, c = (self.path[int(at * (many - 1)), :2] for at in (0.3, 0.5, 0.7))
+        rows = np.array([b - a, c - a])
+        if abs(np.linalg.det(rows)) < 1e-9:
+            return None
+        half = np.array([rows[0] @ rows[0], rows[1] @ rows[1]]) / 2
+        return np.asarray(a + np.linalg.solve(rows, half))
 
     @property
     def _level(self) -> float:

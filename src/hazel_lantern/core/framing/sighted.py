@@ -16,27 +16,27 @@ SAMPLES = 25
 
 
 def seen_at(at: Array, poses: Poses, focal_px: float) -> tuple[Array, Array]:
-    """Where in the frame a place is at every mark, and how far ahead.
+    """Where in the frame places are at every mark, and how far ahead.
 
     Parameters
     ----------
-    at : (3,) array
+    at : (3,) or (k, 1, 3) array
         m.
     poses : Poses
     focal_px : float
 
     Returns
     -------
-    (n, 2) array
+    (n, 2) or (k, n, 2) array
         Right and up of the frame's middle, px.
-    (n,) array
+    (n,) or (k, n) array
         Depth, m; not above zero for what is behind the lens.
     """
     look, pitch = poses.look, poses.pitch
     ahead = np.stack(
         [np.cos(look) * np.cos(pitch), np.sin(look) * np.cos(pitch), np.sin(pitch)], axis=1
     )
-    depth = ((at - poses.eye) * ahead).sum(axis=1)
+    depth = ((at - poses.eye) * ahead).sum(axis=-1)
     seen = picture.project_over_move(at, poses.eye, look, pitch, poses.roll, focal_px)
     return seen, np.asarray(depth)
 
@@ -46,19 +46,19 @@ def in_frame(seen: Array, depth: Array, width: float, height: float) -> NDArray[
 
     Parameters
     ----------
-    seen : (n, 2) array
+    seen : (..., n, 2) array
         px.
-    depth : (n,) array
+    depth : (..., n) array
         m.
     width, height : float
         Of the frame, px.
 
     Returns
     -------
-    (n,) array of bool
+    (..., n) array of bool
     """
     half = np.array([width / 2, height / 2])
-    return np.asarray((depth > NEAR) & (np.abs(seen) <= half).all(axis=1))
+    return np.asarray((depth > NEAR) & (np.abs(seen) <= half).all(axis=-1))
 
 
 def speeds(seen: Array, times: Array) -> Array:

@@ -308,11 +308,11 @@ def project(points: Array, eye: Array, axes: Array, focal_px: float) -> tuple[Ar
 def project_over_move(
     point: Array, eyes: Array, look: Array, pitch: Array, roll: Array, focal_px: float
 ) -> Array:
-    """Where one point of the room is seen from many poses.
+    """Where points of the room are seen from many poses.
 
     Parameters
     ----------
-    point : (3,) array
+    point : (3,) or (k, 1, 3) array
         m.
     eyes : (n, 3) array
         m.
@@ -323,18 +323,18 @@ def project_over_move(
 
     Returns
     -------
-    (n, 2) array
+    (n, 2) or (k, n, 2) array
         Right and up of the frame's middle, px.
     """
     cos_look, sin_look = np.cos(look), np.sin(look)
     cos_pitch, sin_pitch = np.cos(pitch), np.sin(pitch)
     away = point - eyes
     # The lens's axes as `rotation` has them, written out: right, upright, forward.
-    level = away[:, 0] * sin_look - away[:, 1] * cos_look
-    ahead = away[:, 0] * cos_look + away[:, 1] * sin_look
-    depth = ahead * cos_pitch + away[:, 2] * sin_pitch
-    upright = away[:, 2] * cos_pitch - ahead * sin_pitch
+    level = away[..., 0] * sin_look - away[..., 1] * cos_look
+    ahead = away[..., 0] * cos_look + away[..., 1] * sin_look
+    depth = ahead * cos_pitch + away[..., 2] * sin_pitch
+    upright = away[..., 2] * cos_pitch - ahead * sin_pitch
     right = np.cos(roll) * level - np.sin(roll) * upright
     up = np.cos(roll) * upright + np.sin(roll) * level
     depth = np.where(np.abs(depth) < 1e-9, 1e-9, depth)
-    return np.asarray(focal_px * np.stack([right, up], axis=1) / depth[:, None])
+    return np.asarray(focal_px * np.stack([right, up], axis=-1) / depth[..., None])
