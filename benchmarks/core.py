@@ -29,6 +29,11 @@ DRAGGED = {
     "Loft crane": ("design.boom.front", 1.4),
     "Causeway track": ("design.track.gauge", 0.4),
     "Causeway, straight": ("design.track.gauge", 0.4),
+    "Wheelhouse lapse": ("design.rails.length", 1.1),
+    "Loft crane, slow": ("design.boom.front", 1.4),
+    "Stone orbit": ("design.inside.nearest", 2.4),
+    "Millpond line": ("shot.subject.distance", 5.8),
+    "Bench gantry": ("design.bench.height", 0.7),
 }
 
 

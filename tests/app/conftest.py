@@ -114,7 +114,7 @@ def press(qtbot, button):
 def ready(page, qtbot, family):
     """The card of a family, once all are drafted."""
     cards = page.cards
-    qtbot.waitUntil(lambda: family in cards.cards and not cards.worker.busy, timeout=60000)
+    qtbot.waitUntil(lambda: family in cards.cards and not cards.busy, timeout=60000)
     return cards.cards[family]
 
 

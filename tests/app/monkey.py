@@ -34,6 +34,7 @@ from PyQt6.QtWidgets import (
 
 from hazel_lantern.app.keeper import DEMO
 from hazel_lantern.app.pill import Pill
+from hazel_lantern.app.stage import Drawing
 from hazel_lantern.app.start import make_app, make_window, opened
 from hazel_lantern.app.tags import Tag
 from hazel_lantern.core.errors import CannotBe
@@ -118,7 +119,7 @@ class Monkey:
         if self._acting and self._acting[-1] is root:
             return
         self.done += 1
-        before = self.window.session.document.project
+        before = self.window.undone.project
         self._acting.append(root)
         try:
             if not self.window.isVisible():
@@ -126,7 +127,7 @@ class Monkey:
             self._act(root)
         finally:
             self._acting.pop()
-        self.changes += self.window.session.document.project is not before
+        self.changes += self.window.undone.project is not before
         self._look()
 
     def _act(self, root):
@@ -184,8 +185,8 @@ class Monkey:
 
     def _drag(self, root):
         places = [w for w in root.findChildren(QWidget) if w.isVisible() and w.width() > 60]
-        if root is self.window and self.window.desk is not None and self.random.random() < 0.7:
-            places = [self.window.desk.stage.drawing]
+        if root is self.window and self.random.random() < 0.7:
+            places = [place for place in places if isinstance(place, Drawing)]
         if not places:
             return
         widget = self.random.choice(places)

@@ -143,16 +143,16 @@ def test_a_card_makes_it_the_rig_and_undo_brings_the_old_one_back(window, shot, 
 
 def test_drafting_is_stopped_and_left(window, shot, hand, qtbot):
     cards = window.desk.cards
-    assert cards.worker.busy
+    assert cards.busy
     assert "drafting: 0 of 1" in cards.words.text()
     hand.click(cards.stop)
-    assert not cards.worker.busy
+    assert not cards.busy
     assert cards.words.text() == "stopped at 0 of 1"
     # Another shot is drafted again; nobody waits for it at another station.
     window.session.edit(Edit("shot.move.distance", 0.6))
-    assert cards.worker.busy
+    assert cards.busy
     window.session.go_to_station("Frame")
-    assert not cards.worker.busy
+    assert not cards.busy
 
 
 def test_a_budget_typed_beside_the_cards_drafts_anew(page, hand, qtbot):

@@ -5,7 +5,15 @@ from __future__ import annotations
 import math
 
 from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt
-from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QResizeEvent
+from PyQt6.QtGui import (
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QResizeEvent,
+    QShowEvent,
+)
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from hazel_lantern.app import theme
@@ -78,6 +86,10 @@ class Drawing(QWidget):
 
     def follow_mark(self) -> None:
         """Draw the rig at the mark; the pills are written anew only if a field may differ."""
+        if not self.isVisible():
+            # Nobody looks at it: it is drawn once it is shown, and is of no rig till then.
+            self._sketch = None
+            return
         rig, found = self.session.rig, self.session.assessment
         if rig is None or found is None or self.view == LENS:
             self._sketch = None
@@ -194,6 +206,11 @@ class Drawing(QWidget):
         if led:
             self._leaders.append((_edge_towards(box, start), start))
         pill.setGeometry(box.toRect())
+
+    def showEvent(self, event: QShowEvent | None) -> None:
+        """Draw what was missed while nobody looked."""
+        super().showEvent(event)
+        self.refresh()
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """Fit the drawing to the new size."""

@@ -20,8 +20,9 @@ FAULT = "not worked out: a fault in the program"
 #: Work waits this long after the last change, so that a drag is not disturbed, ms.
 SETTLE = 200
 
-# A busy search may hold the interpreter; short slices keep frames on time.
-sys.setswitchinterval(0.002)
+# A busy search holds the interpreter, and the window asks for it back at every call that Qt makes
+# into Python, a hundred times in a frame: short slices keep frames on time.
+sys.setswitchinterval(0.0005)
 
 
 class _Stop:
@@ -75,23 +76,24 @@ class _Task(QRunnable):
         try:
             result = self.work(
                 lambda: self.stop.asked,
-                lambda found: self._emit(self.signals.progress, found),
+                lambda found: self._emit("progress", found),
             )
         except StopSearch:
             return
         except (CannotBe, OSError) as error:
-            self._emit(self.signals.failed, str(error))
+            self._emit("failed", str(error))
             return
         except Exception as error:
             # A fault is told even where its task was stopped: it will come again.
             hand_over(error)
-            self._emit(self.signals.failed, FAULT)
+            self._emit("failed", FAULT)
             return
-        self._emit(self.signals.done, result)
+        self._emit("done", result)
 
-    def _emit(self, signal: Any, value: object) -> None:
+    def _emit(self, signal: str, value: object) -> None:
+        # Who is stopped may have lost what it reported to.
         if not self.stop.asked:
-            signal.emit(self.number, value)
+            getattr(self.signals, signal).emit(self.number, value)
 
 
 class Follower(QObject):

@@ -18,6 +18,7 @@ from hazel_lantern.core.rigs.case import Setup
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Shot
 from hazel_lantern.core.shot.pictures import hints
+from hazel_lantern.core.sketch import Sketch
 from hazel_lantern.core.stopping import StopSearch
 from hazel_lantern.core.workshop import Workshop
 
@@ -37,12 +38,23 @@ class Candidate:
     found : Assessment or None
     why : str
         Why it suits or not, in a sentence; what is wrong where there is no draft.
+    drawing : Sketch or None
     """
 
     family: AnyFamily
     rig: Rig | None
     found: Assessment | None
     why: str
+    drawing: Sketch | None = None
+
+    @classmethod
+    def of(cls, rig: Rig, found: Assessment, why: str) -> Candidate:
+        """Of an assessed rig, with all that a card shows worked out: the window asks for it."""
+        ids = [view.id for view in found.views]
+        view = "side" if "side" in ids else ids[0]
+        one = cls(rig.family, rig, found, why, found.sketch(view, len(found.marks) // 2))
+        _ = one.worst, one.state, found.cost, found.mass, one.longest, one.minutes
+        return one
 
     @property
     def worst(self) -> Lamp | None:
@@ -156,7 +168,7 @@ def drafted(
     why = family.suits(asked.shot)[1]
     try:
         rig = draft_rig(family, name, asked, settings, workshop)
-        return Candidate(family, rig, assess(rig, settings, workshop), why)
+        return Candidate.of(rig, assess(rig, settings, workshop), why)
     except CannotBe as error:
         return Candidate(family, None, None, str(error))
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import partial
 from itertools import pairwise
 
-from PyQt6.QtCore import QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QRectF, QSize, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QHideEvent, QPainter, QPaintEvent, QPen, QShowEvent
 from PyQt6.QtWidgets import QAbstractButton, QHBoxLayout, QProgressBar, QVBoxLayout, QWidget
 
@@ -17,6 +17,7 @@ from hazel_lantern.app.widgets import button, empty, label, scrolled
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.candidates import Candidate, able, candidates, unable
 from hazel_lantern.core.identity import same
+from hazel_lantern.core.rigs import AnyFamily
 from hazel_lantern.core.units import write
 
 #: After so much quiet the rigs are drafted anew, ms.
@@ -107,14 +108,11 @@ class Card(QAbstractButton):
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(theme.colour("bench"))
         painter.drawRoundedRect(PICTURE, 4, 4)
-        found = self.one.found
-        if found is None:
+        sketch = self.one.drawing
+        if sketch is None:
             return
         painter.save()
         painter.setClipRect(PICTURE)
-        ids = [view.id for view in found.views]
-        view = "side" if "side" in ids else ids[0]
-        sketch = found.sketch(view, len(found.marks) // 2)
         mapping = fit(sketch.bounds, PICTURE.adjusted(5, 5, -5, -5))
         SketchPainter(painter, mapping, self.session.style).paint_shapes(sketch)
         painter.restore()
@@ -141,11 +139,11 @@ class Cards(QWidget):
         self.budget = Pill(session, "budget", self, "budget")
         head.addWidget(self.budget)
         layout.addLayout(head)
-        inner = QWidget()
-        self._list = QVBoxLayout(inner)
+        self._inner = QWidget()
+        self._list = QVBoxLayout(self._inner)
         self._list.setContentsMargins(0, 0, 6, 0)
         self._list.setSpacing(8)
-        layout.addWidget(scrolled(inner), 1)
+        layout.addWidget(scrolled(self._inner), 1)
         foot = QHBoxLayout()
         self.bar = QProgressBar()
         self.bar.setTextVisible(False)
@@ -162,6 +160,10 @@ class Cards(QWidget):
         self._found: tuple[Candidate, ...] = ()
         self._asked: tuple[object, ...] = ()
         self._many = 0
+        self._rest = QTimer(self)
+        self._rest.setSingleShot(True)
+        self._rest.setInterval(QUIET)
+        self._rest.timeout.connect(self._begin)
         self.worker = Worker(self)
         self.worker.progress.connect(self._show)
         self.worker.done.connect(self._done)
@@ -189,22 +191,43 @@ class Cards(QWidget):
         asked: tuple[object, ...] = (rig.shot, rig.load, rig.budget, *against)
         if self._own:
             asked = (*asked, rig.design, rig.drive, rig.marked)
-        if same(self._asked, asked) if self._asked else False:
+        if self._asked and same(self._asked, asked):
             return
         self._asked = asked
-        self._found = ()
-        others = [one for one in able(rig.shot) if not self._own or one is not rig.family]
-        self._many = len(others)
-        self._show(())
+        self.worker.cancel()
+        # Cards of the shot a moment ago stay until it is at rest, but none can be taken.
+        self._inner.setEnabled(False)
+        self.take.setEnabled(self._own)
+        self._many = len(self._others())
         self.bar.setRange(0, max(self._many, 1))
         self._progress(0)
+        self._rest.start()
+
+    def _others(self) -> list[AnyFamily]:
+        """Families to be drafted; a rig that stands is its own draft."""
+        rig = self.session.rig
+        assert rig is not None
+        return [one for one in able(rig.shot) if not self._own or one is not rig.family]
+
+    def _begin(self) -> None:
+        rig = self.session.rig
+        if rig is None:
+            return
+        self._show(())
+        others, against = self._others(), (self.session.settings, self.session.workshop)
         self.worker.ask(
-            lambda stop, progress: candidates(rig, *against, stop, progress, others), wait=QUIET
+            lambda stop, progress: candidates(rig, *against, stop, progress, others), wait=0
         )
+
+    @property
+    def busy(self) -> bool:
+        """Whether cards are waited for."""
+        return self._rest.isActive() or self.worker.busy
 
     def cancel(self) -> None:
         """Stop drafting; what is ready stays, and may be taken up again."""
-        if self.worker.busy:
+        if self.busy:
+            self._rest.stop()
             self.worker.cancel()
             self._asked = ()
             self.words.setText(f"stopped at {len(self._found)} of {self._many}")
@@ -232,12 +255,13 @@ class Cards(QWidget):
         rig, assessed = self.session.rig, self.session.assessment
         if rig is None or assessed is None:
             return
-        held = self.focusWidget()
-        kept = held.one.family.id if isinstance(held, Card) else ""
+        held = next((one for one in self.cards.values() if one.hasFocus()), None)
+        kept = held.one.family.id if held is not None else ""
         shown = list(found)
         if self._own:
             words = rig.family.suits(rig.shot)[1]
-            shown.insert(0, Candidate(rig.family, rig, assessed, f"stands now: {words}"))
+            shown.insert(0, Candidate.of(rig, assessed, f"stands now: {words}"))
+        self._inner.setEnabled(True)
         empty(self._list)
         self.cards = {}
         for one in shown:

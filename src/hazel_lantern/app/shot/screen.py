@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import (
     QFocusEvent,
     QKeyEvent,
@@ -27,6 +27,8 @@ NAMED = {0: "start", FRAMES // 2: "middle", FRAMES - 1: "end"}
 GAP, WORDS = 7.0, 17.0
 #: The frames are no higher than this, px.
 HIGHEST = 128.0
+#: While something is dragged, seven frames are painted so often, ms.
+PACE = 70
 #: A figure with its words is so wide, px.
 ROOMY = 185
 #: Height of two rows of figures, px.
@@ -46,7 +48,18 @@ class Strip(QWidget):
         self.setToolTip("Press and draw along to go through the move")
         self._kept: tuple[object, ...] = ()
         self._picture = QPixmap()
+        self._soon = QTimer(self)
+        self._soon.setSingleShot(True)
+        self._soon.setInterval(PACE)
+        self._soon.timeout.connect(self.update)
         session.mark_moved.connect(self.update)
+
+    def refresh(self) -> None:
+        """Show the shot as it is now; while it is dragged, not at every step of the hand."""
+        if not self.session.document.gesturing:
+            self.update()
+        elif not self._soon.isActive():
+            self._soon.start()
 
     def sizeHint(self) -> QSize:
         """As wide as it gets."""
@@ -285,4 +298,4 @@ class OnScreen(QWidget):
     def refresh(self) -> None:
         """Show the shot as it is now."""
         self.figures.refresh()
-        self.strip.update()
+        self.strip.refresh()
