@@ -407,6 +407,21 @@ def test_nothing_is_clipped_in_a_small_window(empty_window, page, qtbot, theme, 
         assert one.visibleRegion().boundingRect() == one.rect()
 
 
+def test_a_capture_mode_is_taken_from_the_list_in_one_step(page, hand):
+    session = page.scratch
+    before = session.rig
+    hand.click(page.bench.pages.tabs[1])
+    hand.click(page.bench.modes)
+    popup = next(one for one in page.window().findChildren(ChoicePopup) if one.isVisible())
+    popup.filter.setText("500")
+    hand.key(popup.filter, Qt.Key.Key_Return)
+    assert session.rig.shot.played.captured == 500
+    assert session.rig.shot.lens.crop == 1.4
+    assert page.bench.fields.pills["shot.lens.crop"].text() == "1.4×"
+    session.document.undo()
+    assert session.rig == before
+
+
 def test_families_are_named_in_sentences():
     assert with_article("Overhead rail") == "an overhead rail"
     assert with_article("Jib") == "a jib"

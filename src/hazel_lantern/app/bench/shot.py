@@ -2,22 +2,26 @@
 
 from __future__ import annotations
 
+from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from hazel_lantern.app.bench.base import Bench
 from hazel_lantern.app.bench.load import LoadBench
+from hazel_lantern.app.choice_popup import ChoicePopup
 from hazel_lantern.app.fieldset import FieldSet
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.shot.screen import OnScreen
-from hazel_lantern.app.widgets import Tabbed, label, scrolled
+from hazel_lantern.app.widgets import Tabbed, button, label, scrolled
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.rigs.asks import Group
 from hazel_lantern.core.shot import S, Shot
+from hazel_lantern.core.shot.capturing import captured
 from hazel_lantern.core.units import write
 
 L, U, R, A = S.lens, S.subject, S.room, S.aim
 LENS = Group(
-    "Lens", (L.focal, L.sensor, L.frame_width, L.frame_height, L.f_number, L.exposure, L.focus)
+    "Lens",
+    (L.focal, L.sensor, L.crop, L.frame_width, L.frame_height, L.f_number, L.exposure, L.focus),
 )
 AIM = Group("Aim", (A.kind, A.follows))
 FROM_TO = Group("Aim", (A.kind, A.first, A.last, A.follows))
@@ -57,6 +61,9 @@ class ShotBench(Bench):
         column = QVBoxLayout(inner)
         column.setContentsMargins(0, 0, 8, 0)
         column.addWidget(self.fields)
+        self.modes = button("Take a capture mode of the camera…", "link", self._offer_modes)
+        self.modes.setToolTip("Rate, frame, crop and buffer at once")
+        column.addWidget(self.modes, 0, Qt.AlignmentFlag.AlignLeft)
         self._words = label("", "small", wrap=True)
         column.addWidget(self._words)
         column.addStretch(1)
@@ -85,6 +92,21 @@ class ShotBench(Bench):
         else:
             self._show_fields()
 
+    def _offer_modes(self) -> None:
+        rows = self.session.workshop.catalogue.modes.items()
+        options = [(id, row.name) for id, row in rows]
+        popup = ChoicePopup(options, "", self.window() or self)
+        popup.chosen.connect(self.take_mode)
+        popup.pop(self.modes.mapToGlobal(QPoint(0, self.modes.height() + 2)))
+
+    def take_mode(self, id: str) -> None:
+        """Capture as a mode of the catalogue does."""
+        row = self.session.workshop.catalogue.find("modes", id)
+        assert self.session.rig is not None
+        edits = captured(self.session.rig.shot, row)
+        trouble = self.session.edit(*edits, action=f"capture {row.name}")
+        self.session.message.emit(trouble or f"Captured: {row.name}.", bool(trouble))
+
     def _show_fields(self) -> None:
         rig, found = self.session.rig, self.session.assessment
         assert rig is not None
@@ -92,8 +114,9 @@ class ShotBench(Bench):
         self.fields.show_groups((*shot_groups(rig.shot), *found.groups("Shot")))
         style, shot = self.session.style, rig.shot
         sensor = self.session.workshop.catalogue.find("sensors", shot.lens.sensor)
-        wide = picture.coverage(shot.lens.focal, sensor.width, found.family.distance)
-        angle = picture.field_of_view(shot.lens.focal, sensor.width)
+        used = shot.lens.used(sensor.width)
+        wide = picture.coverage(shot.lens.focal, used, found.family.distance)
+        angle = picture.field_of_view(shot.lens.focal, used)
         tall = wide * shot.lens.frame_height / shot.lens.frame_width
         near, far = picture.depth_of_field(
             shot.lens.focal, shot.lens.f_number, found.family.distance, self.session.settings.circle

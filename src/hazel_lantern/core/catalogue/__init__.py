@@ -19,6 +19,7 @@ from hazel_lantern.core.catalogue.rows import (
     Item,
     LineRow,
     Material,
+    Mode,
     Motor,
     Pivot,
     Roller,
@@ -48,6 +49,7 @@ class Catalogue:
     sections: dict[str, Section]
     wheels: dict[str, Wheel]
     sensors: dict[str, Sensor]
+    modes: dict[str, Mode]
     items: dict[str, Item]
     stands: dict[str, Stand]
     hardware: dict[str, Hardware]

@@ -133,6 +133,18 @@ class Sensor(Row):
     height: float = Field(gt=0)
 
 
+class Mode(Row):
+    """A way a camera captures: frames a second, the frame in px, how much narrower than the sensor
+    that is, and for how long it goes on, s; without a figure for as long as the card lasts.
+    """
+
+    rate: float = Field(gt=0, le=5000)
+    frame_width: int = Field(ge=320, le=16384)
+    frame_height: int = Field(ge=180, le=16384)
+    crop: float = Field(ge=1, le=8)
+    buffer: float | None = Field(None, gt=0, le=36000)
+
+
 class Item(Row):
     """Something the carriage carries: mass and where its weight sits from the camera screw."""
 
@@ -401,6 +413,7 @@ TABLES: dict[str, type[Row]] = {
     "sections": Section,
     "wheels": Wheel,
     "sensors": Sensor,
+    "modes": Mode,
     "items": Item,
     "stands": Stand,
     "hardware": Hardware,

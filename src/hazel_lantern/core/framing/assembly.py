@@ -37,7 +37,7 @@ AROUND, PUSHES_BEHIND, PUSHES_WIDE = 0.12, 0.5, 0.5
 #: Of the frame's width, between its edge and the rig: what framing by hand takes up.
 EDGE = 0.01
 #: A subject is looked for at so many heights: feet are as much of it as a face.
-SUBJECT_AT = 5
+SUBJECT_AT = 15
 #: So many marks are looked at for the rig in its own frame.
 LOOKED_AT = 7
 #: Focal lengths and stops that makers own, m and f/.
@@ -232,9 +232,10 @@ class Framed(Assembly[AnswerT]):
         """Blur of the subject over the move from a ring that stands still, or is turned by hand."""
         lens, depths = self.shot.lens, self.depths
         sensor = self.case.row("sensors", lens.sensor).width
-        once, px = lens.focus == "set once", lens.frame_width / sensor
+        once, px = lens.focus == "set once", lens.frame_width / lens.used(sensor)
         near, far = float(depths.min()), float(depths.max())
-        limit = self.answer.settings.circle * px
+        # What is cropped is shown larger: the circle that is as good as sharp is that of the frame.
+        limit = self.answer.settings.circle * lens.frame_width / sensor
         if not self.subject_seen.any():
             return not_at_stake(
                 "Subject is not in the frame",

@@ -63,9 +63,14 @@ class Lens(Frozen):
     sensor: str = choice("Sensor", "super-35", catalogue="sensors")
     frame_width: int = quantity("count", "Frame width, px", 1920, low=320, high=16384)
     frame_height: int = quantity("count", "Frame height, px", 1080, low=180, high=16384)
+    crop: float = quantity("number", "Crop of the sensor", 1.0, low=1, high=8)
     f_number: float = quantity("f_stop", "Stop, f/", 4.0, low=0.7, high=64)
     exposure: float = quantity("time", "Shutter time", 0.02, low=1e-5, high=60)
     focus: Literal["set once", "pulled by hand"] = choice("Focus", "set once")
+
+    def used(self, sensor_width: float) -> float:
+        """How much of a sensor's width the frame is, m."""
+        return sensor_width / self.crop
 
 
 class Subject(Frozen):
@@ -154,8 +159,9 @@ class Shot(Frozen):
         )
 
     def focal_px(self, sensor_width: float) -> float:
-        """Focal length in pixels on a sensor that wide (m)."""
-        return picture.focal_in_pixels(self.lens.focal, sensor_width, self.lens.frame_width)
+        """Focal length in pixels on a sensor that wide (m), of which the frame is cropped."""
+        lens = self.lens
+        return picture.focal_in_pixels(lens.focal, lens.used(sensor_width), lens.frame_width)
 
 
 #: References to the shot's fields.
