@@ -12,6 +12,7 @@ from PyQt6.QtCore import QThreadPool
 from PyQt6.QtTest import QTest
 
 from hazel_lantern.app.desk import Desk
+from hazel_lantern.app.shot.cards import Cards
 from hazel_lantern.app.start import make_app, make_window, opened
 from hazel_lantern.app.window import Window
 from hazel_lantern.core.project.store import Store
@@ -20,8 +21,10 @@ OUT = Path(__file__).parent.parent / "docs" / "screenshots"
 
 
 def settle(window: Window) -> None:
-    """Let rankings, plans and mends come in."""
+    """Let rankings, plans, mends and cards come in."""
     QTest.qWait(500)
+    while any(cards.busy for cards in window.findChildren(Cards)):
+        QTest.qWait(100)
     pool = QThreadPool.globalInstance()
     assert pool is not None
     pool.waitForDone(20_000)
@@ -59,7 +62,10 @@ def main() -> int:
         keep(window, station.lower())
     session.go_to_station("Frame")
     desk.stage.show_view("lens")
+    desk.stage.through.look("side by side")
+    session.go_to_mark(4)
     keep(window, "through-the-lens")
+    desk.stage.through.look("as built")
     desk.stage.show_view("side")
     session.document.look_at(1)
     session.go_to_mark(30)
