@@ -240,6 +240,26 @@ def test_a_thing_is_put_in_moved_and_taken_out(page, hand):
     assert [one.name for one in session.rig.shot.things] == ["post", "window"]
 
 
+def test_another_place_to_stay_in_is_put_in_moved_and_taken_out(page, hand):
+    stage, session = page.set_stage, page.scratch
+    hand.click(stage.pictures.buttons["hold"])
+    before = session.rig.shot.move.places
+    hand.click(stage.add)
+    popup = next(one for one in page.window().findChildren(ChoicePopup) if one.isVisible())
+    popup.list.setCurrentRow(0)
+    hand.key(popup.list, Qt.Key.Key_Return)
+    assert held(stage.plan) == "shot.move.places.2.along"
+    assert session.rig.shot.move.places[-1].along > before[-1].along
+    for key, field in ((Qt.Key.Key_Right, "along"), (Qt.Key.Key_Up, "away")):
+        was = getattr(session.rig.shot.move.places[-1], field)
+        hand.key(stage.plan, key)
+        assert getattr(session.rig.shot.move.places[-1], field) > was
+    hand.key(stage.plan, Qt.Key.Key_Delete)
+    assert session.rig.shot.move.places == before
+    hand.click(page.bench.pages.tabs[1])
+    assert "shot.move.places.1.away" in page.bench.fields.pills
+
+
 def test_an_aim_goes_with_the_name_of_what_it_says(page):
     session = page.scratch
     assert ("post", "post") in session.options("shot.aim.follows")

@@ -208,9 +208,7 @@ class Session(QObject):
         """A member for a list: like its last one, or as it comes where there is none."""
         assert self.rig is not None
         members = self.value(path)
-        if path == S.things:
-            return another(members)
-        return members[-1] if members else member_type(self.rig, path)()
+        return another(members) if members else member_type(self.rig, path)()
 
     def edit(self, *edits: Edit, action: str = "", gesture: object = None) -> str:
         """Change the rig; returns what is wrong, or nothing."""

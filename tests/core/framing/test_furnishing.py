@@ -10,7 +10,7 @@ from hazel_lantern.core.fields import Edit, apply, value_at
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.rigs import families
 from hazel_lantern.core.settings import Settings
-from hazel_lantern.core.shot import SUBJECT, Aim, S, Thing
+from hazel_lantern.core.shot import SUBJECT, Aim, S, Stay, Thing
 from hazel_lantern.core.shot.furnishing import KINDS, aimed_anew, another, put_in
 from hazel_lantern.core.shot.pictures import PICTURES, hints, picture_of
 from hazel_lantern.core.shot.things import USUAL_SIZE
@@ -31,11 +31,13 @@ def test_a_thing_put_in_has_its_usual_size_and_a_name_of_its_own(kind):
     assert (first.away > shot.subject.distance) == behind
 
 
-@given(names=st.lists(st.sampled_from(["post", "post 2", "crate", "crate 7"]), unique=True))
+@given(
+    names=st.lists(st.sampled_from(["post", "post 2", "crate", "crate 7"]), min_size=1, unique=True)
+)
 def test_one_more_never_takes_a_name_that_is_there(names):
     things = tuple(Thing(name=name) for name in names)
-    new = another(things)
-    assert new.name not in {SUBJECT, *names}
+    assert another(things).name not in {SUBJECT, *names}
+    assert another((Stay(along=0.5),)).along > 0.5
 
 
 def test_an_aim_follows_names_and_falls_back_to_the_subject():

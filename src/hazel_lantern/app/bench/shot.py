@@ -14,10 +14,11 @@ from hazel_lantern.app.shot.screen import OnScreen
 from hazel_lantern.app.widgets import Tabbed, button, label, scrolled
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.rigs.asks import Group
-from hazel_lantern.core.shot import S, Shot
+from hazel_lantern.core.shot import S, Shot, Stay
 from hazel_lantern.core.shot.capturing import captured
 from hazel_lantern.core.units import write
 
+PLACES = "Places to stay in, from the first"
 L, U, R, A = S.lens, S.subject, S.room, S.aim
 LENS = Group(
     "Lens",
@@ -37,9 +38,13 @@ THINGS = Group(
 def shot_groups(shot: Shot) -> tuple[Group, ...]:
     """All fields of a shot; which say the move depends on the move."""
     title, place = PLACE
+    stays = [
+        Group(PLACES, tuple(Stay.model_fields), f"{S.move}.{name}") for name in shot.move.lists
+    ]
     more = WALLED if shot.room.walls == "walls" else ()
     return (
         Group("Move", shot.fields),
+        *stays,
         LENS,
         FROM_TO if shot.aim.kind == "from one to another" else AIM,
         Group(title, (*place, *more)),

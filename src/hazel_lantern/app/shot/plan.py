@@ -12,7 +12,6 @@ from hazel_lantern.app.session import Session
 from hazel_lantern.app.stage import Drawing, along
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.fields import Edit
-from hazel_lantern.core.shot import S
 from hazel_lantern.core.sketch import Handle, Sketch
 
 #: One press of an arrow moves a handle so many of its finest steps; with Shift just one.
@@ -78,21 +77,22 @@ class SetDrawing(Drawing):
         self.setFocus()
         self._hold(next((at for at, one in enumerate(self.handles) if one.path == path), None))
 
-    def held_thing(self) -> int | None:
-        """Which thing of the set is held."""
-        held = self.held
-        if held is None or not held.path.startswith(f"{S.things}."):
+    def held_member(self) -> tuple[str, int] | None:
+        """The list and the place in it of the thing that is held, if it is one of many."""
+        above = self.held.path.split(".")[:-1] if self.held is not None else []
+        if not above or not above[-1].isdigit():
             return None
-        return int(held.path.removeprefix(f"{S.things}.").split(".")[0])
+        return ".".join(above[:-1]), int(above[-1])
 
     def take_out(self) -> None:
         """Take the thing held out of the set; undo puts it back."""
-        at, rig = self.held_thing(), self.session.rig
-        if at is None or rig is None:
+        held = self.held_member()
+        if held is None:
             return
-        things = rig.shot.things
-        edit = Edit(S.things, (*things[:at], *things[at + 1 :]))
-        name = things[at].name
+        path, at = held
+        members = self.session.value(path)
+        name = getattr(members[at], "name", "place")
+        edit = Edit(path, (*members[:at], *members[at + 1 :]))
         trouble = self.session.edit(edit, action=f"take the {name} out")
         words = f"The {name} is out of the set. Ctrl+Z puts it back."
         self.session.message.emit(trouble or words, bool(trouble))

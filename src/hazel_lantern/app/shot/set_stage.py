@@ -24,6 +24,8 @@ from hazel_lantern.core.shot.pictures import Picture
 
 #: Pixels kept around plan and heights for pills: left, top, right, bottom.
 PLAN_AROUND = (110, 34, 60, 44)
+#: What a move that stays in places may have more of.
+PLACE = "place to stay in"
 HEIGHTS_AROUND = (14, 34, 14, 30)
 
 
@@ -124,10 +126,15 @@ class SetStage(QWidget):
             one.setVisible(at == 0)
 
     def _offer(self) -> None:
-        self.take_out.setEnabled(self.plan.held_thing() is not None)
+        self.take_out.setEnabled(self.plan.held_member() is not None)
 
     def _offer_things(self) -> None:
-        popup = ChoicePopup([(kind, kind) for kind in KINDS], "", self.window() or self)
+        rig = self.session.rig
+        assert rig is not None
+        options: list[tuple[str, str]] = [(kind, kind) for kind in KINDS]
+        if rig.shot.move.lists:
+            options.insert(0, (PLACE, PLACE))
+        popup = ChoicePopup(options, "", self.window() or self)
         popup.chosen.connect(self.put_in)
         popup.pop(self.add.mapToGlobal(QPoint(0, self.add.height() + 2)))
 
@@ -135,12 +142,17 @@ class SetStage(QWidget):
         """Put a thing on the set; it is held, so that arrows move it at once."""
         rig = self.session.rig
         assert rig is not None
-        thing = put_in(rig.shot, kind)  # type: ignore[arg-type]
-        edit = Edit(S.things, (*rig.shot.things, thing))
-        trouble = self.session.edit(edit, action=f"put a {kind} in")
+        if kind == PLACE:
+            path, field = f"{S.move}.{rig.shot.move.lists[0]}", "along"
+            new: object = self.session.new_member(path)
+        else:
+            path, field = S.things, "aside"
+            new = put_in(rig.shot, kind)  # type: ignore[arg-type]
+        members = self.session.value(path)
+        trouble = self.session.edit(Edit(path, (*members, new)), action=f"put a {kind} in")
         self.session.message.emit(trouble, bool(trouble))
         if not trouble:
-            self.plan.hold(f"{S.things}.{len(rig.shot.things)}.aside")
+            self.plan.hold(f"{path}.{len(members)}.{field}")
 
     def _take_out(self) -> None:
         self.plan.take_out()

@@ -42,6 +42,11 @@ def _box(low: Array, high: Array) -> tuple[Point, ...]:
     return ((x0, y0), (x1, y0), (x1, y1), (x0, y1))
 
 
+def _square(x: float, y: float) -> tuple[Point, ...]:
+    half = np.array([1.3 * CAMERA, 1.3 * CAMERA])
+    return _box(np.array([x, y]) - half, np.array([x, y]) + half)
+
+
 def _turned(points: list[Point], look: float, at: Array) -> tuple[Point, ...]:
     """Points given right and ahead of a lens, on the set."""
     cos, sin = math.cos(look), math.sin(look)
@@ -113,6 +118,8 @@ class PlanOf:
         way = tuple(map(tuple, self.path[:, :2].tolist()))
         if len(way) > 1:
             things.append(Line(way, "rail", 0.02))
+        for x, y, _ in self._stays():
+            things.append(Shape(_square(float(x), float(y)), "shot", hollow=True))
         for mark in (0, last):
             things += _camera(self.path[mark], float(self.look[mark]), here=False)
         things += _camera(self.path[self.mark], float(self.look[self.mark]), here=True)
@@ -151,7 +158,8 @@ class PlanOf:
         side = "right" if self.along else "below"
         found.append(Dimension(S.pace.duration, ends[0], ends[1], side, 1, prefix="in"))  # type: ignore[arg-type]
         found.append(Dimension(f"{S.aim}.kind", ends[0], ends[0], "left", prefix="aim"))
-        found.append(Dimension(S.subject.kind, subject, subject, "beside"))
+        if not self.downwards:
+            found.append(Dimension(S.subject.kind, subject, subject, "beside"))
         _, low, right_end, _ = self._bounds()
         corner = (right_end, low)
         found.append(Dimension(S.room.walls, corner, corner, "right", prefix="set"))
@@ -198,7 +206,27 @@ class PlanOf:
             found.append(Handle(f"{where}.width", corner, grip / 2, (2.0, 0.0), hint, also=also))
         if self.shot.room.walls == "walls":
             found += self._wall_handles()
-        return [*found, *self._lens_handle()]
+        return [*found, *self._place_handles(), *self._lens_handle()]
+
+    def _stays(self) -> list[Array]:
+        """Places to stay in, where the move has more than one."""
+        many = len(getattr(self.shot.move, "places", ()))
+        each = len(self.path) // (many + 1)
+        return [self.path[at * each] for at in range(many + 1)] if many else []
+
+    def _place_handles(self) -> list[Handle]:
+        """All but the first, from which they are counted."""
+        setting = self.framed.setting
+        rail, away = (setting.to_set(np.eye(3)[:2]) - setting.to_set(np.zeros((1, 3))))[:, :2]
+        found = []
+        for at, place in enumerate(self._stays()[1:]):
+            where = f"{S.move}.places.{at}"
+            also = ((f"{where}.away", (float(away[0]), float(away[1]))),)
+            axis = (float(rail[0]), float(rail[1]))
+            spot = (float(place[0]), float(place[1]))
+            hint = "drag: a place to stay in"
+            found.append(Handle(f"{where}.along", spot, 0.12, axis, hint, also=also))
+        return found
 
     def _turn_handles(self, move: Turn) -> list[Handle]:
         """The axis, for how wide it goes round; an end, for how far."""

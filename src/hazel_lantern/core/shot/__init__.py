@@ -18,6 +18,7 @@ from hazel_lantern.core.shot.moves import (
     Line,
     Move,
     Rise,
+    Stay,
     Swing,
     Turn,
 )
@@ -40,6 +41,7 @@ __all__ = [
     "Room",
     "S",
     "Shot",
+    "Stay",
     "Subject",
     "Swing",
     "Thing",
@@ -148,7 +150,8 @@ class Shot(Frozen):
     def fields(self) -> tuple[str, ...]:
         """Fields that say what the camera does, in the order a maker thinks of them."""
         move = self.move
-        own = [name for name in type(move).model_fields if name not in ("kind", "way", *move.last)]
+        others = ("kind", "way", *move.last, *move.lists)
+        own = [name for name in type(move).model_fields if name not in others]
         pace = (S.pace.duration, S.pace.ease, S.pace.ease_in, S.pace.ease_out)
         return (
             S.move.way,

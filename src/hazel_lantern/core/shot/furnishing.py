@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from typing import get_args
+from typing import Any, get_args
 
 from hazel_lantern.core.fields import Edit
-from hazel_lantern.core.shot import SUBJECT, S, Shot, Thing
+from hazel_lantern.core.shot import SUBJECT, S, Shot, Stay, Thing
 from hazel_lantern.core.shot.things import ThingKind
 
 KINDS: tuple[ThingKind, ...] = get_args(ThingKind)
@@ -40,20 +40,26 @@ def put_in(shot: Shot, kind: ThingKind) -> Thing:
     return Thing.usual(kind, _free(kind, shot.things), round(aside, 2), round(near, 2))
 
 
-def another(things: Sequence[Thing]) -> Thing:
-    """One more like the last, beside it, under a name of its own.
+def another(members: Sequence[Any]) -> Any:
+    """One more like the last of a list; beside it where it has a place.
 
     Parameters
     ----------
-    things : sequence of Thing
+    members : sequence
+        At least one.
 
     Returns
     -------
-    Thing
+    object
+        A thing under a name of its own.
     """
-    last = things[-1] if things else Thing()
-    beside = last.aside + last.width + 0.1 if things else last.aside
-    return last.model_copy(update={"name": _free(last.name, things), "aside": beside})
+    last = members[-1]
+    if isinstance(last, Thing):
+        beside = last.aside + last.width + 0.1
+        return last.model_copy(update={"name": _free(last.name, members), "aside": beside})
+    if isinstance(last, Stay):
+        return last.model_copy(update={"along": last.along + Stay().along})
+    return last
 
 
 def aimed_anew(shot: Shot, edits: Iterable[Edit]) -> tuple[Edit, ...]:

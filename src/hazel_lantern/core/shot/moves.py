@@ -28,6 +28,8 @@ class Move(Frozen):
     looks_along: ClassVar[tuple[str, ...]] = ()
     #: Fields that a maker thinks of last, once pace and height are said.
     last: ClassVar[tuple[str, ...]] = ()
+    #: Fields that are lists.
+    lists: ClassVar[tuple[str, ...]] = ()
 
     kind: str
     way: str
@@ -203,20 +205,43 @@ class Glide(Move):
         return cls.model_validate({"way": way})
 
 
+class Stay(Frozen):
+    """One more place to stay in, counted from the first."""
+
+    along: float = quantity("length", "Along by", 0.4, low=-50, high=50)
+    away: float = quantity("length", "Away by", 0.0, low=-20, high=20)
+
+
 class Hold(Move):
-    """No move: held above something, looking down."""
+    """No move: held above something, looking down, in one place after another."""
 
     forth = ("hold above",)
     last = ("start",)
+    lists = ("places",)
 
     kind: Literal["hold"] = "hold"
     way: Literal["hold above"] = choice("Direction", "hold above")
     start: float = quantity("length", "From the rail's left end", 0.9, low=0, high=50)
+    places: tuple[Stay, ...] = Field((), max_length=11)
 
     @property
     def distance(self) -> float:
         """None."""
         return 0.0
+
+    @property
+    def stays(self) -> tuple[tuple[float, float], ...]:
+        """Every place, along from the rail's left end and away from the middle of them all, m."""
+        away = [0.0, *(one.away for one in self.places)]
+        middle = (min(away) + max(away)) / 2
+        along = [self.start, *(self.start + one.along for one in self.places)]
+        return tuple((x, y - middle) for x, y in zip(along, away, strict=True))
+
+    @property
+    def across(self) -> float:
+        """How far apart the places are away from the rail, m."""
+        away = [y for _, y in self.stays]
+        return max(away) - min(away)
 
     @classmethod
     def after(cls, move: Move, way: str) -> Hold:
@@ -225,7 +250,8 @@ class Hold(Move):
 
     def words(self, style: Style) -> str:
         """Where."""
-        return f"{self.way}, {write(self.start, 'length', style)} from the rail's left end"
+        more = f", and in {len(self.places)} more" if self.places else ""
+        return f"{self.way}, {write(self.start, 'length', style)} from the rail's left end{more}"
 
 
 class Swing(Move):

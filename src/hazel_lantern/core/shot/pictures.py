@@ -19,6 +19,7 @@ from hazel_lantern.core.shot import (
     Room,
     S,
     Shot,
+    Stay,
     Subject,
     Thing,
     Turn,
@@ -242,7 +243,13 @@ PICTURES: tuple[Picture, ...] = (
         pulled=True,
     ),
     Picture(
-        "hold", "hold", "static overhead: stays where it is put", Hold(), 10.0, _object(1.35), 2.15
+        "hold",
+        "hold",
+        "static overhead: stays in one place after another",
+        Hold(start=0.4, places=(Stay(along=0.5), Stay(along=1.0))),
+        10.0,
+        _object(1.35),
+        2.15,
     ),
 )
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Literal, NamedTuple
 
 import numpy as np
@@ -22,7 +23,7 @@ from hazel_lantern.core.mechanics.sections import SectionProperties
 from hazel_lantern.core.rigs.answer import Answer
 from hazel_lantern.core.rigs.overhead.boom import Bent, bent
 from hazel_lantern.core.rigs.overhead.model import OverheadDesign
-from hazel_lantern.core.shot import Glide, Swing
+from hazel_lantern.core.shot import Glide, Hold, Swing
 
 Array = NDArray[np.float64]
 #: Marks of a rig that only holds; a rail goes on past its supports by this, m.
@@ -125,9 +126,7 @@ class OverheadAnswer(Answer[OverheadDesign]):
                 move.sense * motion.acceleration,
             )
         if not isinstance(move, Glide):
-            times = np.linspace(0.0, pace.duration, MARKS)
-            none = np.zeros(MARKS)
-            return Course(times, none + start, none, none + points, none + start, none, none)
+            return self._held(move.stays if isinstance(move, Hold) else ((start, 0.0),))
         whole = math.hypot(move.distance, move.across)
         times, motion = pace.marked(whole)
         share = motion.place / whole
@@ -144,6 +143,25 @@ class OverheadAnswer(Answer[OverheadDesign]):
             move.sense * motion.speed * cos,
             move.sense * motion.acceleration * cos,
         )
+
+    def _held(self, stays: tuple[tuple[float, float], ...]) -> Course:
+        """As long in every place; on the way from one to the next nothing is filmed."""
+        each = max(MARKS // len(stays), 2)
+        edges = np.linspace(0.0, self.shot.pace.duration, len(stays) + 1)
+        # The last mark in a place and the first in the next share a moment.
+        times = np.concatenate([np.linspace(*both, each) for both in pairwise(edges)])
+        x, y = (np.repeat(row, each) for row in np.array(stays).T)
+        y = y if self.design.rolls else np.zeros_like(y)
+        way = x[0] + np.concatenate([[0.0], np.hypot(np.diff(x), np.diff(y)).cumsum()])
+        none = np.zeros_like(times)
+        return Course(times, x, y, none + self.design.drop.points, way, none, none)
+
+    @property
+    def stay(self) -> NDArray[np.int_]:
+        """In which of the places to stay every mark is; all in one where the camera moves."""
+        hops = np.diff(self.course.way) > 0
+        held = isinstance(self.shot.move, Hold)
+        return np.concatenate([[0], (hops & held).cumsum()])
 
     @kept
     def boards(self) -> Boards | None:

@@ -16,7 +16,7 @@ from hazel_lantern.core.rigs.overhead.model import (
     Trolley,
 )
 from hazel_lantern.core.settings import Settings
-from hazel_lantern.core.shot import Glide, Shot, Swing
+from hazel_lantern.core.shot import Glide, Hold, Move, Shot, Swing
 from hazel_lantern.core.workshop import Workshop
 
 #: Rail left past the move at either end, m; what is left under a ceiling; a drop that can be had.
@@ -27,17 +27,34 @@ FRONT, PERSON = -0.35, -0.65
 WHOLE, ONE = 0.6, 0.3
 
 
+def stretch(move: Move) -> tuple[float, float]:
+    """Where on the rail a move begins at its left, and how far it goes, m.
+
+    Parameters
+    ----------
+    move : Move
+
+    Returns
+    -------
+    float, float
+    """
+    if isinstance(move, Hold):
+        along = [x for x, _ in move.stays]
+        return min(along), max(along) - min(along)
+    return getattr(move, "start", 0.5), move.distance if isinstance(move, Glide) else 0.0
+
+
 def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) -> Draft:
     """A plausible start, before the search for mends settles it."""
     move = shot.move
-    start, far = getattr(move, "start", 0.5), move.distance if isinstance(move, Glide) else 0.0
+    start, far = stretch(move)
     span = round(max(start + far + max(start, PAST), 1.2), 2)
     high = round(min(max(shot.room.height - UNDER, 1.9), 3.0), 2)
     trolley = Trolley()
     drop = round(min(max(high - trolley.hang - shot.camera_height, LEAST), MOST), 2)
     own = owned_section(workshop, 1, span, lambda one: one.running_face == "flat")
     section = own.id if own else "steel-box-30x30x2"
-    rolls = isinstance(move, Glide) and bool(move.across)
+    rolls = bool(getattr(move, "across", 0.0))
     swings = isinstance(move, Swing)
     hangs = Drop(length=drop)
     if swings:
@@ -48,7 +65,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
     # A boom swings over what lies away of its rail.
     front = round(move.reach + FRONT, 2) if isinstance(move, Swing) else FRONT
     person = round(front - FRONT + PERSON, 2)
-    wanted = WHOLE if isinstance(move, Glide) else ONE
+    wanted = WHOLE if far else ONE
     count = max(round(span / 0.8) + 1, 3)
     design = OverheadDesign(
         holding=Holding(

@@ -160,6 +160,9 @@ def frame_drift(answer: OverheadAnswer) -> Found:
     """Slopes of beam and boom and the twist over the move, greatest less least."""
     along, away = answer.leans
     both = np.stack([shifted(answer, along), shifted(answer, away)])
+    # From one place to stay in to the next is a cut, not a drift.
+    for place in range(1, int(answer.stay[-1]) + 1):
+        both[:, answer.stay == place] += both[:, :1] - both[:, answer.stay == place][:, :1]
     drift = float(np.ptp(both, axis=1).max())
     lens, course = answer.shot.lens, answer.course
     x, y = answer.eyes

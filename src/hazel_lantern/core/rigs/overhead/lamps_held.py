@@ -48,7 +48,8 @@ def _hung(answer: OverheadAnswer, along: Array) -> tuple[Array, Array]:
 def travelled(answer: OverheadAnswer) -> tuple[Array, Array]:
     """Wherever it can come: at every mark, and at both ends of the rail unless it is locked."""
     found = [loads(answer)]
-    if isinstance(answer.shot.move, Glide) or answer.design.trolley.lock == "nothing":
+    moves = isinstance(answer.shot.move, Glide) or answer.stay[-1] > 0
+    if moves or answer.design.trolley.lock == "nothing":
         half = answer.bearing / 2
         found += [
             _hung(answer, np.full_like(answer.course.along, end))

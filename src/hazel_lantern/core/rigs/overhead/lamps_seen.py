@@ -6,7 +6,7 @@ from hazel_lantern.core.lamps import Found, Inputs, State, check, not_at_stake, 
 from hazel_lantern.core.rigs.kit.place import Spans
 from hazel_lantern.core.rigs.overhead.answer import OverheadAnswer
 from hazel_lantern.core.rigs.overhead.seen import camera_half, over_head, seen
-from hazel_lantern.core.shot import Glide, Swing
+from hazel_lantern.core.shot import Glide, Hold, Swing
 from hazel_lantern.core.units import write
 
 
@@ -95,7 +95,7 @@ def reach(answer: OverheadAnswer) -> Found:
     if isinstance(move, Swing):
         off = abs(answer.reach - move.reach)
         fails = "Boom is of another reach" if answer.boom else "A pole does not swing"
-    elif isinstance(move, Glide) and not rolls:
+    elif isinstance(move, Glide | Hold) and not rolls:
         off, fails = abs(move.across), "Only a gantry goes away as well"
     return Found(
         off,

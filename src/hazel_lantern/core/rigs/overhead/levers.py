@@ -8,6 +8,7 @@ from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.rigs.asks import Candidate, Choices, Lever, Numeric, Ranking
 from hazel_lantern.core.rigs.kit.wheels import wheel_for
 from hazel_lantern.core.rigs.overhead.answer import OverheadAnswer
+from hazel_lantern.core.rigs.overhead.draft import stretch
 from hazel_lantern.core.rigs.overhead.model import HOLDS_NOTHING, BoomPiece, F
 from hazel_lantern.core.shot import Glide, S, Swing
 
@@ -167,8 +168,7 @@ def _shot(answer: OverheadAnswer) -> Iterable[Lever]:
     if isinstance(move, Glide):
         far = "the move asked for"
         yield Numeric(S.move.distance, 0.05, 0.1, 8.0, "Glide {}", loses=far)
-    span = getattr(move, "start", 0.0) + (move.distance if isinstance(move, Glide) else 0.0)
-    least = span + answer.bearing / 2 + 0.02
+    least = sum(stretch(move)) + answer.bearing / 2 + 0.02
     yield Numeric(F.holding.span, 0.05, max(least, 0.4), 12.0, "Make the rail {} long")
 
 

@@ -161,11 +161,11 @@ def over_head(answer: OverheadAnswer) -> dict[str, float]:
     reach = answer.reach + math.hypot(wide, out) + abs(design.drop.off)
     # Unless it is held in one place, it may come anywhere along its rail.
     held = isinstance(answer.shot.move, Hold | Swing) and design.trolley.lock != "nothing"
-    start = float(answer.course.along[0])
-    left, right = (start, start) if held else (0.0, holding.span)
-    along = max(left - x, x - right, 0.0)
+    along = answer.course.along
+    left, right = (float(along.min()), float(along.max())) if held else (0.0, holding.span)
+    beside = max(left - x, x - right, 0.0)
     away = max(abs(y) - rolls, 0.0)
-    if math.hypot(along, away) <= reach + AROUND:
+    if math.hypot(beside, away) <= reach + AROUND:
         found["the camera"] = answer.screw_up - below
         if answer.boom:
             found["the boom"] = answer.screw_up
