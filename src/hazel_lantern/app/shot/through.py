@@ -23,6 +23,7 @@ from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import button, label
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.project.model import Rig
 
 BUILT, ASKED, BESIDE = "as built", "as asked", "side by side"
 LOOKS = (BUILT, ASKED, BESIDE)
@@ -47,12 +48,11 @@ class Screen(QWidget):
         """How many times larger than it is the shake is drawn."""
         return max(enlargement(self.session, self.width()), 1.0) if self.larger else 1.0
 
-    def _painter(self, rig: object, found: Assessment, perfect: bool) -> LensPainter:
+    def _painter(self, rig: Rig, found: Assessment, perfect: bool) -> LensPainter:
         session = self.session
-        assert session.rig is not None
         time = session.time if session.playing else None
         return LensPainter(
-            session.rig,
+            rig,
             found,
             session.style,
             session.turn if session.turned_by_hand else None,
