@@ -16,6 +16,8 @@ from numpy.typing import NDArray
 Array = NDArray[np.float64]
 #: After the move the ground is led back to where it began, and the body comes to rest, s.
 RETURN = 2.0
+#: What moves quicker is shake, what is slower sways, Hz.
+SHAKES = 1.0
 
 
 @dataclass(frozen=True)
@@ -131,7 +133,7 @@ def level_ends(values: Array) -> Array:
     return np.asarray(values - first - (last - first) * share)
 
 
-def quick_part(values: Array, rate: float, above: float = 1.0) -> Array:
+def quick_part(values: Array, rate: float, above: float = SHAKES) -> Array:
     """The part of a course that moves faster than slow swaying.
 
     Parameters
@@ -153,7 +155,7 @@ def quick_part(values: Array, rate: float, above: float = 1.0) -> Array:
     return np.asarray(np.fft.irfft(waves, values.shape[-1]))
 
 
-def quick_size(values: Array, rate: float, above: float = 1.0) -> Array:
+def quick_size(values: Array, rate: float, above: float = SHAKES) -> Array:
     """Root mean square of what `quick_part` leaves, by Parseval's theorem.
 
     Parameters

@@ -147,7 +147,7 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
         )
         under = a.rows.section.name if on.on_track else "the floor"
         return (
-            Checks(a, rides.shot, rides.ride, rides.track_dip, rides.track_stress),
+            Checks(a, rides.shot, rides.ride, rides.wobble, rides.track_dip, rides.track_stress),
             Checks(a, rides.pipe_strain, rides.arc),
             WheelsOn(a, Runs(a.rows.roller, under, a.running_face, on.on_track, tuple(used))),
             Checks(a, stands.wheel_load, stands.wheel_lift, stands.tip, stands.feet),

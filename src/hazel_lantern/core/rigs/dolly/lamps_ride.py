@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
 from hazel_lantern.core.lamps import Found, check, working
@@ -9,7 +11,7 @@ from hazel_lantern.core.mechanics import ride as mechanics
 from hazel_lantern.core.rigs.dolly.answer import DollyAnswer
 from hazel_lantern.core.rigs.dolly.path import bend_radius
 from hazel_lantern.core.rigs.dolly.shaking import FRAMES, SOURCE_WORDS
-from hazel_lantern.core.rigs.kit.seen import SHAKE
+from hazel_lantern.core.rigs.kit.seen import SHAKE, wobble_check, wobbled
 from hazel_lantern.core.rigs.kit.strength import stress_check, stressed
 from hazel_lantern.core.shot import Arc
 from hazel_lantern.core.units import write
@@ -104,6 +106,28 @@ def ride(answer: DollyAnswer) -> Found:
         over_move=over,
         stale=answer.borrowed is not None,
     )
+
+
+@wobble_check
+def wobble(answer: DollyAnswer) -> Found:
+    """What the ride does to the picture too slowly to be shake: a slow move shows all of it."""
+    shaking = answer.shaking
+    found = wobbled(
+        shaking.slow,
+        shaking.place,
+        answer.shot.lens.frame_width,
+        (
+            ("v", "greatest speed", float(np.abs(answer.course.speed).max()), "speed"),
+            ("T", "of the slowest shake, all slower sways", 1 / mechanics.SHAKES, "time"),
+        ),
+        "the ride below 1 Hz: at this speed all that is longer than v T",
+    )
+    # The worst between two marks is shown at the nearer one.
+    over = np.zeros(answer.course.times.size)
+    between = (answer.course.times[1:] + answer.course.times[:-1]) / 2
+    marks = np.searchsorted(between, shaking.times)
+    np.maximum.at(over, marks, np.asarray(found.trace))
+    return replace(found, over_move=over, stale=answer.borrowed is not None)
 
 
 @check(

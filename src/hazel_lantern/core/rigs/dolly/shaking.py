@@ -42,6 +42,8 @@ class Shaking:
     ----------
     times : (n,) array
         s.
+    place : (n,) array
+        Way from the middle of the move, m.
     rate : float
         Samples a second.
     body : (3, n) array
@@ -56,6 +58,7 @@ class Shaking:
     """
 
     times: Array
+    place: Array
     rate: float
     body: Array
     seen: Array
@@ -68,6 +71,11 @@ class Shaking:
         rates, waves = ride.spectrum(self.seen[0], self.rate)
         shown = (rates >= SLOWEST_WAVE) & (rates <= QUICKEST_WAVE)
         return rates[shown], waves[shown]
+
+    @property
+    def slow(self) -> Array:
+        """What of it sways no more than once a second, (3, n) px: the rest, which is not shake."""
+        return self.seen - self.quick
 
     @kept
     def quick(self) -> Array:
@@ -180,6 +188,7 @@ def shake(answer: DollyAnswer) -> Shaking:
     sizes = np.sqrt((ride.quick_size(seen, rate) ** 2).sum(axis=-1))
     return Shaking(
         times,
+        place,
         rate,
         moved.sum(axis=0),
         seen.sum(axis=0),
