@@ -65,6 +65,8 @@ def works() -> Iterator[Work]:
             yield f"move the camera: {rig.name}", FRAME, move
         session.document.look_at(0)
         session.go_to_station("Shot")
+        # Lamps stand before the cards: else rigs are drafted beside what is timed.
+        window.desk.sides.turn_to(1)
         for path, low, high in (
             ("shot.subject.distance", 2.0, 2.6),
             ("shot.move.distance", 0.5, 0.8),

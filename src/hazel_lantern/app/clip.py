@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from fractions import Fraction
 from pathlib import Path
@@ -161,10 +162,20 @@ def write_clip(
             stream.pix_fmt = "yuv420p"
             # Quick to write, and lines of a pixel stay sharp.
             stream.options = {"preset": "superfast", "crf": "18", "rc-lookahead": "10"}
-            for share, image in _frames(shown, float(rate), stop):
-                picture = av.VideoFrame.from_ndarray(_pixels(image), format="bgra")
-                film.mux(stream.encode(picture))
-                progress(share)
+
+            def take(image: QImage) -> None:
+                film.mux(stream.encode(av.VideoFrame.from_ndarray(_pixels(image), format="bgra")))
+
+            # The next frame is painted while the last one is encoded.
+            with ThreadPoolExecutor(1) as encoder:
+                taken = None
+                for share, image in _frames(shown, float(rate), stop):
+                    if taken is not None:
+                        taken.result()
+                    taken = encoder.submit(take, image)
+                    progress(share)
+                if taken is not None:
+                    taken.result()
             film.mux(stream.encode(None))
         draft.replace(path)
         done = True

@@ -35,7 +35,9 @@ SOLIDS = {
     "figure": "#D9C7AC",
     "glass": "#B9CBD0",
 }
-BOARDS, JOINTS, PRINTED = (240, 228, 205, 70), (50, 36, 24, 90), (90, 66, 40, 150)
+BOARDS, JOINTS, PRINTED = (240, 228, 205, 90), (50, 36, 24, 150), (90, 66, 40, 200)
+#: Lines of a texture; broader ones take Qt three times as long to paint.
+HAIR = 1.0
 
 
 def _seated(height: float) -> list[list[tuple[float, float]]]:
@@ -245,12 +247,8 @@ class LensPainter:
             self._horizon(painter, eye)
         texture = textures.boards() if self._fine else textures.grid()
         middle = np.array([*np.round(self.assessment.subject[:2]), 0.0])
-        painter.setPen(QPen(QColor(*BOARDS), self._hair(eye)))
+        painter.setPen(QPen(QColor(*BOARDS), HAIR))
         _strokes(painter, eye.lines(*(ends + middle for ends in texture)))
-
-    def _hair(self, eye: Eye) -> float:
-        """A thin line: of a pixel in small pictures, as much of large ones."""
-        return max(1.0, eye.box.width() / 900)
 
     def _horizon(self, painter: QPainter, eye: Eye) -> None:
         """Floor as far as one sees, and what stands at its end."""
@@ -309,7 +307,7 @@ class LensPainter:
             if not inside:
                 continue
             outline = [(*start, 0.0), (*end, 0.0), (*end, high), (*start, high)]
-            painter.setPen(QPen(QColor(*JOINTS), self._hair(eye)))
+            painter.setPen(QPen(QColor(*JOINTS), HAIR))
             painter.setBrush(QColor(WALL))
             painter.drawPolygon(eye.polygon(framed.setting.to_rig(np.array(outline))))
             if self._fine:
@@ -338,7 +336,7 @@ class LensPainter:
             self._subject(painter, eye)
 
     def _box(self, painter: QPainter, eye: Eye, one: Solid) -> None:
-        painter.setPen(QPen(QColor(40, 30, 20, 120), self._hair(eye)))
+        painter.setPen(QPen(QColor(40, 30, 20, 120), HAIR))
         fill = QColor(SOLIDS.get(one.role, "#8C6A45"))
         for corners, top in one.faces(eye.at):
             painter.setBrush(fill if top else fill.darker(125))
@@ -368,7 +366,7 @@ class LensPainter:
             painter.save()
             worn.setFillRule(Qt.FillRule.WindingFill)
             painter.setClipPath(worn, Qt.ClipOperation.IntersectClip)
-            painter.setPen(QPen(QColor(*PRINTED), self._hair(eye)))
+            painter.setPen(QPen(QColor(*PRINTED), HAIR))
             check = textures.printed(0.8 * subject.height, subject.height)
             _strokes(painter, eye.lines(*(_upright(foot, facing, line) for line in check)))
             painter.restore()

@@ -19,7 +19,7 @@ from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Shot
 from hazel_lantern.core.shot.pictures import hints
 from hazel_lantern.core.sketch import Sketch
-from hazel_lantern.core.stopping import StopSearch
+from hazel_lantern.core.stopping import Stop, StopSearch, never
 from hazel_lantern.core.workshop import Workshop
 
 #: What the shot itself asks too much of is the same for every rig.
@@ -147,7 +147,12 @@ def standing_in(
 
 
 def drafted(
-    family: AnyFamily, name: str, asked: Setup, settings: Settings, workshop: Workshop
+    family: AnyFamily,
+    name: str,
+    asked: Setup,
+    settings: Settings,
+    workshop: Workshop,
+    stop: Stop = never,
 ) -> Candidate:
     """A card's rig.
 
@@ -160,14 +165,21 @@ def drafted(
         Shot, load and budget.
     settings : Settings
     workshop : Workshop
+    stop : callable
+        Asked often; True ends it.
 
     Returns
     -------
     Candidate
+
+    Raises
+    ------
+    StopSearch
+        If told to stop.
     """
     why = family.suits(asked.shot)[1]
     try:
-        rig = draft_rig(family, name, asked, settings, workshop)
+        rig = draft_rig(family, name, asked, settings, workshop, stop)
         return Candidate.of(rig, assess(rig, settings, workshop), why)
     except CannotBe as error:
         return Candidate(family, None, None, str(error))
@@ -209,7 +221,7 @@ def candidates(
         if stop():
             raise StopSearch
         name = f"{family.title} for {asked.shot.move.way}"
-        one = drafted(family, name, asked, settings, workshop)
+        one = drafted(family, name, asked, settings, workshop, stop)
         found = tuple(sorted((*found, one), key=lambda each: each.rank))
         progress(found)
     return found

@@ -16,18 +16,33 @@ from hazel_lantern.core.rigs.asks import Choices
 from hazel_lantern.core.rigs.case import Case, Setup
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot.pictures import hints
+from hazel_lantern.core.stopping import Stop, never
 from hazel_lantern.core.workshop import Workshop
 
 FOUND = "found by the search, so that every lamp holds where it can"
 
 
 def draft_rig(
-    family: AnyFamily, name: str, asked: Setup, settings: Settings, workshop: Workshop
+    family: AnyFamily,
+    name: str,
+    asked: Setup,
+    settings: Settings,
+    workshop: Workshop,
+    stop: Stop = never,
 ) -> Rig:
-    """A rig that stands, from what is asked of shot and load, with what was assumed."""
+    """A rig that stands, from what is asked of shot and load, with what was assumed.
+
+    Raises
+    ------
+    CannotBe
+        If there is no start.
+    StopSearch
+        If told to stop.
+    """
     design, why = family.first_draft(asked.shot, asked.load, settings, workshop)
     rig = Rig(name=name, shot=asked.shot, load=asked.load, design=design, budget=asked.budget)
-    settled = settle(Case(rig, settings, workshop).edited(hints(design, asked.shot))).setup
+    start: Case[Any] = Case(rig, settings, workshop).edited(hints(design, asked.shot))
+    settled = settle(start, stop=stop).setup
     why = {**why, **dict.fromkeys(changes(design, settled.design, "design"), FOUND)}
     notes = tuple(Assumption(path=str(path), why=reason) for path, reason in why.items())
     assert isinstance(settled, Rig)
@@ -38,9 +53,9 @@ def _another_kind(mend: Mend) -> bool:
     return any(edit.path.endswith(".kind") for edit in mend.edits)
 
 
-def _cheaper(case: Case[Any], target: Lamp) -> Case[Any] | None:
+def _cheaper(case: Case[Any], target: Lamp, stop: Stop) -> Case[Any] | None:
     """The case with the other section, wheel or stand that saves most and harms nothing."""
-    search = Search(case, target.id)
+    search = Search(case, target.id, stop)
     levers = [
         lever for lever in search.before.levers() if isinstance(lever, Choices) and not lever.loses
     ]
@@ -50,7 +65,7 @@ def _cheaper(case: Case[Any], target: Lamp) -> Case[Any] | None:
     return None
 
 
-def settle(case: Case[Any], rounds: int = 10) -> Case[Any]:
+def settle(case: Case[Any], rounds: int = 10, stop: Stop = never) -> Case[Any]:
     """Apply the cheapest mends until every lamp holds, or none can be mended.
 
     The worst lamp is mended first; a lamp that cannot be mended is left as it is and stays to
@@ -75,14 +90,14 @@ def settle(case: Case[Any], rounds: int = 10) -> Case[Any]:
         pairs = target.spec.kind != "money" and not target.id.startswith("shot.")
         offers = [
             mend
-            for mend in find(target.id, case, most=30, pairs=pairs)
+            for mend in find(target.id, case, stop, most=30, pairs=pairs)
             if not mend.loses and not any(edit.path.startswith("shot.") for edit in mend.edits)
         ]
         if target.spec.kind == "money":
             # Nobody who asks for track wants none because it is cheaper.
             offers = [mend for mend in offers if not _another_kind(mend)]
         if not offers:
-            saved = _cheaper(case, target) if target.spec.kind == "money" else None
+            saved = _cheaper(case, target, stop) if target.spec.kind == "money" else None
             if saved is None:
                 given_up.add(target.id)
             else:

@@ -235,6 +235,17 @@ def test_candidates_leave_the_shot_alone_and_come_the_best_first():
 def test_candidates_stop_when_told():
     with pytest.raises(StopSearch):
         candidates(made("slide-past"), Settings(), Workshop(), lambda: True, print)
+    # In the middle of a draft as well: a drag does not wait for it.
+    asked, told = [], []
+
+    def soon():
+        asked.append(1)
+        return len(asked) > 20
+
+    with pytest.raises(StopSearch):
+        candidates(made("push-in"), Settings(), Workshop(), soon, told.append)
+    assert told == []
+    assert len(asked) == 21
 
 
 def test_set_card_tells_start_stop_seconds_and_focus_marks():
