@@ -22,6 +22,8 @@ from hazel_lantern.core.shot.pictures import PICTURES
 #: What most makers carry; to be changed at once.
 USUAL = ("head-ball", "plate", "body-small", "lens-prime")
 SIDE = 336
+#: What a first rig may cost with nothing owned; it stands beside the cards, to be changed.
+BUDGET = 200.0
 
 
 class Scratch(Session):
@@ -67,7 +69,8 @@ class NewRigPage(QWidget):
         listed = session.workshop.catalogue.items
         items = [LoadItem.of(listed[id]) for id in USUAL]
         first = able(Shot())[0]
-        rig = Rig(name="scratch", load=Load(items=tuple(items)), design=first.design_type())
+        load = Load(items=tuple(items))
+        rig = Rig(name="scratch", load=load, design=first.design_type(), budget=BUDGET)
         usual = standing_in(rig, PICTURES[0].edits(rig.shot), session.settings, session.workshop)
         self.scratch = Scratch(apply(rig, usual), session)
         self.scratch.setParent(self)

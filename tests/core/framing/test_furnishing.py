@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 from hazel_lantern.core.candidates import Candidate, able, drafted, standing_in
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Edit, apply, value_at
+from hazel_lantern.core.framing.setting import walls
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.rigs import families
 from hazel_lantern.core.settings import Settings
@@ -90,6 +91,11 @@ def test_what_usually_stands_there_stands_within_the_walls():
         found = assess(made(picture.id))
         if picture.room.walls == "walls":
             assert found.by_id["shot.room"].state is not State.FAILS, picture.id
+            framed = found.family.framed
+            left, near, right, far = walls(picture.room, framed.along)
+            x, y, _ = framed.subject
+            assert left + 0.3 < x < right - 0.3, picture.id
+            assert near + 0.3 < y < far - 0.3, picture.id
         for thing in picture.things:
             assert thing.away + thing.depth / 2 < picture.room.depth - picture.room.behind
 

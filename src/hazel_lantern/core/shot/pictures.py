@@ -104,13 +104,16 @@ class Picture(NamedTuple):
         """That it usually wants."""
         if self.outdoors:
             return Room(length=30.0, depth=20.0, height=10.0, walls="open")
-        long = 2.0 if self.move.along else 4.0
-        deep = max(self.subject.distance + 2.4, 4.0)
+        # An arm that rises points at the subject, as rails do that push in; its tail is behind.
+        away = self.move.along or isinstance(self.move, Rise)
+        behind = 2.4 if isinstance(self.move, Rise) else 1.4
+        if self.move.along:
+            behind = max(behind, self.move.distance / 2 + 0.9)
+        deep = max(behind + self.subject.distance + 1.0, 4.0)
         if isinstance(self.move, Turn):
             # Its far side is as far behind the middle again.
             deep += 1.0
-        long, deep = (deep, long + 2.0) if self.move.along else (long, deep)
-        behind = max(1.4, self.move.distance / 2 + 0.9) if self.move.along else 1.4
+        long, deep = (deep, 4.0) if away else (4.0, deep)
         return Room(length=long, depth=deep, walls="walls", behind=behind)
 
     def same(self, shot: Shot) -> bool:
