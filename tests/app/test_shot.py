@@ -317,17 +317,22 @@ def pictured(widget):
     return widget.grab().toImage()
 
 
-def test_as_built_beside_as_asked(shot, window, hand):
+def test_as_built_beside_as_asked(shot, window, hand, qtbot):
     shot.views.turn_to(1)
     through = shot.through
     window.session.go_to_mark(0)
     seen = {}
-    for which, one in through.buttons.items():
-        hand.click(one)
+    for which in ("as built", "as asked", "side by side"):
+        hand.click(through.buttons[which])
         seen[which] = bytes(
             pictured(through.screen_).constBits().asarray(pictured(through.screen_).sizeInBytes())
         )
     assert len(set(seen.values())) == 3
+    hand.click(through.buttons["in turn"])
+    turns = {through.screen_.shown}
+    qtbot.waitUntil(lambda: turns.add(through.screen_.shown) or len(turns) == 2, timeout=5000)
+    assert turns == {("as built",), ("as asked",)}
+    hand.click(through.buttons["as built"])
     hand.key(through.screen_, Qt.Key.Key_Space)
     assert window.session.playing
     assert through.play.text() == "Stop"

@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import partial
 from pathlib import Path
 
-from PyQt6.QtCore import QRectF, Qt
+from PyQt6.QtCore import QRectF, Qt, QTimer
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import (
     QFileDialog,
@@ -25,8 +25,10 @@ from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.project.model import Rig
 
-BUILT, ASKED, BESIDE = "as built", "as asked", "side by side"
-LOOKS = (BUILT, ASKED, BESIDE)
+BUILT, ASKED, BESIDE, TURNS = "as built", "as asked", "side by side", "in turn"
+LOOKS = (BUILT, ASKED, BESIDE, TURNS)
+#: One and the other stand so long where they take turns, ms.
+EACH = 700
 
 
 class Screen(QWidget):
@@ -40,9 +42,33 @@ class Screen(QWidget):
         self.setMinimumHeight(120)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Through the lens")
+        self._other = False
+        self._turns = QTimer(self)
+        self._turns.setInterval(EACH)
+        self._turns.timeout.connect(self._take_turns)
         session.changed.connect(self.update)
         session.mark_moved.connect(self.update)
         session.ticked.connect(self.update)
+
+    def show_as(self, looks: str) -> None:
+        """Show it as built, as asked, both beside each other, or in turn."""
+        self.looks, self._other = looks, False
+        if looks == TURNS:
+            self._turns.start()
+        else:
+            self._turns.stop()
+        self.update()
+
+    def _take_turns(self) -> None:
+        self._other = not self._other
+        self.update()
+
+    @property
+    def shown(self) -> tuple[str, ...]:
+        """Which of them stand there now."""
+        if self.looks == TURNS:
+            return (ASKED if self._other else BUILT,)
+        return (BUILT, ASKED) if self.looks == BESIDE else (self.looks,)
 
     def enlarged(self) -> float:
         """How many times larger than it is the shake is drawn."""
@@ -70,9 +96,8 @@ class Screen(QWidget):
             return
         painter = QPainter(self)
         area = QRectF(self.rect()).adjusted(0, 0, 0, -20)
-        shown = (BUILT, ASKED) if self.looks == BESIDE else (self.looks,)
-        wide = area.width() / len(shown)
-        for at, which in enumerate(shown):
+        wide = area.width() / len(self.shown)
+        for at, which in enumerate(self.shown):
             lens = self._painter(rig, found, which == ASKED)
             part = QRectF(area.left() + at * wide, area.top(), wide, area.height())
             box = lens.fitted(part.adjusted(3, 0, -3, 0))
@@ -157,10 +182,9 @@ class Through(QWidget):
 
     def look(self, which: str) -> None:
         """Show the move as built, as asked, or both."""
-        self.screen_.looks = which
+        self.screen_.show_as(which)
         for name, one in self.buttons.items():
             one.setChecked(name == which)
-        self.screen_.update()
 
     def _enlarge(self, on: bool) -> None:
         self.screen_.larger = on

@@ -103,7 +103,7 @@ class PlanOf:
             outline = ((left, near), (right, near), (right, far), (left, far))
             things.append(Shape(outline, "wall", hollow=True))
         last = len(self.path) - 1
-        for mark in dict.fromkeys((0, last, self.mark)):
+        for mark in dict.fromkeys((0, last // 2, last, self.mark)):
             things.append(self._view(mark))
         for thing in self.shot.things:
             low, high = corners(thing)
