@@ -53,3 +53,38 @@ def test_the_demo_in_a_real_window(tmp_path):
     found = assess(rig, project.settings, Workshop())
     assert found.by_id["slider.tip"].state is State.HOLDS
     assert "xcb" in done.stdout
+
+
+#: Leaves at the window's first frame, and says what became of it.
+LEAVES = """
+import sys
+from PyQt6 import sip
+from PyQt6.QtCore import QTimer
+from PyQt6.QtWidgets import QApplication
+from hazel_lantern import cli
+from hazel_lantern.app import start
+
+made, make_window = [], start.make_window
+def watched(*arguments):
+    # Held here, both would stay: what goes has been put away on purpose.
+    made.extend([make_window(*arguments), QApplication.instance()])
+    QTimer.singleShot(0, lambda: QApplication.instance().exit(0))
+    return made[0]
+start.make_window = watched
+status = cli.main(["--demo"])
+print("gone" if sip.isdeleted(made[0]) else "left over", flush=True)
+sys.exit(status)
+"""
+
+
+def test_no_widget_outlives_the_application(tmp_path):
+    environment = {
+        **os.environ,
+        "QT_QPA_PLATFORM": "offscreen",
+        "HAZEL_LANTERN_HOME": str(tmp_path),
+    }
+    done = subprocess.run(
+        [sys.executable, "-c", LEAVES], env=environment, capture_output=True, text=True, timeout=120
+    )
+    assert done.returncode == 0, done.stderr
+    assert done.stdout.split() == ["gone"]

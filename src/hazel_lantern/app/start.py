@@ -8,6 +8,7 @@ import sys
 from dataclasses import dataclass
 from pathlib import Path
 
+from PyQt6 import sip
 from PyQt6.QtCore import QTimer
 from PyQt6.QtWidgets import QApplication, QMessageBox
 
@@ -136,4 +137,6 @@ def run(path: Path | None, demo: bool = False) -> int:
     status = app.exec()
     stop_all()
     window.trouble.stop()
+    # While the application still is: widgets that outlive it bring the program down as it leaves.
+    sip.delete(window)
     return status
