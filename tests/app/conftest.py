@@ -105,12 +105,6 @@ class Hand:
         self.qtbot.keyClick(widget, key, modifier)
 
 
-def press(qtbot, button):
-    """Press a button with the keyboard."""
-    button.setFocus()
-    qtbot.keyClick(button, Qt.Key.Key_Space)
-
-
 def ready(page, qtbot, family):
     """The card of a family, once all are drafted."""
     cards = page.cards

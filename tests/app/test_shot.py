@@ -9,10 +9,10 @@ from PyQt6.QtWidgets import QFileDialog
 
 from hazel_lantern.app import clip
 from hazel_lantern.app.choice_popup import ChoicePopup
-from hazel_lantern.app.shot.set_stage import with_article
 from hazel_lantern.core.candidates import able
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import State
+from hazel_lantern.core.parts import with_article
 from hazel_lantern.core.shot import SUBJECT, S
 from hazel_lantern.core.shot.pictures import PICTURES, picture_of
 from tests.app.conftest import grip, ready

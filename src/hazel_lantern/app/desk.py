@@ -3,24 +3,27 @@
 from __future__ import annotations
 
 from functools import partial
+from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QHBoxLayout, QSplitter, QStackedWidget, QVBoxLayout, QWidget
 
 from hazel_lantern.app.bench.base import Bench
 from hazel_lantern.app.bench.making import make_bench
-from hazel_lantern.app.bench.shot import ShotBench
 from hazel_lantern.app.lamps_panel import LampsPanel
 from hazel_lantern.app.lens import LensView
 from hazel_lantern.app.session import STATIONS, Session
 from hazel_lantern.app.shot.cards import Cards
-from hazel_lantern.app.shot.set_stage import SetStage, with_article
 from hazel_lantern.app.stage import Stage
 from hazel_lantern.app.stations import Stations
 from hazel_lantern.app.widgets import Tabbed, label
 from hazel_lantern.core.candidates import Candidate
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lazy import Lazy
+from hazel_lantern.core.parts import with_article
+
+if TYPE_CHECKING:
+    from hazel_lantern.app.shot.set_stage import SetStage
 
 RIGHT = 336
 #: Pages of the right column.
@@ -77,8 +80,7 @@ class Desk(QWidget):
 
     def _make(self, station: str) -> Bench:
         bench = make_bench(station, self.session)
-        if isinstance(bench, ShotBench):
-            bench.screen_.figures.asked.connect(self.show_lamp)
+        bench.asked.connect(self.show_lamp)
         self._bench.addWidget(bench)
         return bench
 
@@ -86,6 +88,8 @@ class Desk(QWidget):
     def set_stage(self) -> SetStage:
         """The set, which stands at Shot where the rig does elsewhere; made when it is needed."""
         if self._set_stage is None:
+            from hazel_lantern.app.shot.set_stage import SetStage
+
             self._set_stage = SetStage(self.session)
             self._stages.addWidget(self._set_stage)
         return self._set_stage

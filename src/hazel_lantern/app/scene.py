@@ -12,6 +12,7 @@ from PyQt6.QtCore import QLineF, QPointF, QRectF, Qt
 from PyQt6.QtGui import QColor, QPainter, QPainterPath, QPen, QPolygonF
 
 from hazel_lantern.app import textures, theme
+from hazel_lantern.app.painting import polygon
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.framing.setting import solid, walls
 from hazel_lantern.core.mechanics import picture
@@ -105,9 +106,13 @@ class Eye:
             seen = _cut_off(seen, ahead)
         if not len(seen):
             return QPolygonF()
-        at = self.focal * seen[:, :2] / seen[:, 2:]
         # What is far outside of the frame is as good as at its edge, and paints quicker.
-        return QPolygonF([self.to_box(place) for place in at.clip(-1e6, 1e6).tolist()])
+        return self.flat((self.focal * seen[:, :2] / seen[:, 2:]).clip(-1e6, 1e6))
+
+    def flat(self, seen: Array) -> QPolygonF:
+        """An outline in the frame, px right and up of its middle, in the box."""
+        scale, middle = self.box.width() / self.frame_width, self.box.center()
+        return polygon(middle.x() + seen[:, 0] * scale, middle.y() - seen[:, 1] * scale)
 
     def lines(self, starts: Array, ends: Array) -> list[QLineF]:
         """Lines in the room, cut off before the lens; those beside the frame are left out."""
@@ -271,7 +276,7 @@ class LensPainter:
             feet, _ = picture.project(far[ahead] * [1, 1, 0], eye.at, eye.axes, eye.focal)
             outline = np.concatenate([tops, feet[::-1]])
             painter.setBrush(QColor(HILLS))
-            painter.drawPolygon(QPolygonF([eye.to_box(at) for at in outline.tolist()]))
+            painter.drawPolygon(eye.flat(outline))
         floor = QPolygonF(
             [
                 eye.to_box(seen[0]),

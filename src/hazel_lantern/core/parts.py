@@ -13,6 +13,12 @@ def in_sentence(name: str) -> str:
     return name if name[1:2].isupper() else name[:1].lower() + name[1:]
 
 
+def with_article(title: str) -> str:
+    """A family's title inside a sentence."""
+    name = title.lower()
+    return f"{'an' if name[0] in 'aeiou' else 'a'} {name}"
+
+
 @dataclass(frozen=True)
 class Part:
     """A line of the parts list.

@@ -61,6 +61,7 @@ class ShotBench(Bench):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         self.screen_ = OnScreen(session)
+        self.screen_.figures.asked.connect(self.asked)
         self.fields = FieldSet(session)
         inner = QWidget()
         column = QVBoxLayout(inner)

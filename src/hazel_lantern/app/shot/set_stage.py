@@ -18,6 +18,7 @@ from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.framing.heights import heights_sketch
 from hazel_lantern.core.framing.plan import plan_sketch
+from hazel_lantern.core.parts import with_article
 from hazel_lantern.core.shot import S
 from hazel_lantern.core.shot.furnishing import KINDS, put_in
 from hazel_lantern.core.shot.pictures import Picture
@@ -51,12 +52,6 @@ def choose_picture(session: Session, picture: Picture) -> None:
         does, stands = with_article(before.title), with_article(found.family.title)
         words += f"; not for {does}: {stands} stands in"
     session.message.emit(words[0].upper() + words[1:] + ".", False)
-
-
-def with_article(title: str) -> str:
-    """A family's name in a sentence."""
-    name = title.lower()
-    return f"{'an' if name[0] in 'aeiou' else 'a'} {name}"
 
 
 def panel(title: QWidget, inside: QWidget) -> QWidget:

@@ -434,15 +434,9 @@ class Framed(Assembly[AnswerT]):
         )
         focus = {"pulled by hand": "Turn the ring from mark to mark", "set once": "Set focus once"}
         yield Choices.words(S.lens.focus, focus, lens.focus)
-        aims = {"on the subject": "Keep the lens on the subject"}
-        yield Choices(
-            tuple(
-                (title, (Edit(S.aim.kind, word),))
-                for word, title in aims.items()
-                if word != aim.kind
-            ),
-            loses=asked,
-        )
+        if aim.kind != "on the subject":
+            keeps = (Edit(S.aim.kind, "on the subject"),)
+            yield Choices((("Keep the lens on the subject", keeps),), loses=asked)
         if self.shot.room.walls == "walls":
             yield Numeric(
                 S.room.behind,

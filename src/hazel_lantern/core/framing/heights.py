@@ -5,9 +5,9 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from hazel_lantern.core.framing.setting import ROLES
-from hazel_lantern.core.rigs.kit.drawing import standing_figure
+from hazel_lantern.core.rigs.kit.drawing import box, standing_figure
 from hazel_lantern.core.shot import Rise, S, Shot
-from hazel_lantern.core.sketch import Dimension, Handle, Line, Note, Shape, Sketch
+from hazel_lantern.core.sketch import Dimension, Handle, Line, Note, Point, Shape, Sketch
 from hazel_lantern.core.sketch import Thing as Drawn
 
 if TYPE_CHECKING:
@@ -51,9 +51,9 @@ def heights_sketch(found: Assessment, mark: int) -> Sketch:
             Handle(S.room.height, (wide, room.height), 0.1, (0.0, 1.0), "drag: the ceiling")
         )
     if foot > 0:
-        things.append(Shape(_box(out, 0.3 * wide, foot - 0.05, foot), "timber"))
+        things.append(Shape(_upright(out, 0.3 * wide, foot - 0.05, foot), "timber"))
     if subject.kind == "table-top object":
-        things.append(Shape(_box(out, 0.08 * wide, foot, foot + subject.height), "figure"))
+        things.append(Shape(_upright(out, 0.08 * wide, foot, foot + subject.height), "figure"))
     elif found.family.aim()[2] > foot:
         things += standing_figure(out, subject.height)
         handles.append(
@@ -69,8 +69,8 @@ def heights_sketch(found: Assessment, mark: int) -> Sketch:
     for place, thing in enumerate(shot.things):
         # One beside the other, so that none hides another.
         x = middle + (place - (len(shot.things) - 1) / 2) * 0.09 * wide
-        box = _box(x, 0.07 * wide, thing.base, thing.base + thing.height)
-        things.append(Shape(box, ROLES.get(thing.kind, "stand")))  # type: ignore[arg-type]
+        outline = _upright(x, 0.07 * wide, thing.base, thing.base + thing.height)
+        things.append(Shape(outline, ROLES.get(thing.kind, "stand")))
         handles.append(
             Handle(
                 f"{S.things}.{place}.height",
@@ -89,7 +89,7 @@ def heights_sketch(found: Assessment, mark: int) -> Sketch:
         )
         pills.append(Dimension(f"{S.move}.distance", (at, min(ends)), (at, max(ends)), "beside"))
     half = 0.05 * wide + 0.04
-    things.append(Shape(_box(at, 2 * half, lens - half, lens + half), "camera"))
+    things.append(Shape(_upright(at, 2 * half, lens - half, lens + half), "camera"))
     pills.append(Dimension(S.camera_height, (at, 0.0), (at, lens), "under", prefix="lens"))
     handles.append(Handle(S.camera_height, (at, lens), 0.12, (0.0, 1.0), "drag: the lens's height"))
     things.append(Note((wide / 2, -0.06 * top), "floor"))
@@ -102,10 +102,5 @@ def heights_sketch(found: Assessment, mark: int) -> Sketch:
     )
 
 
-def _box(x: float, wide: float, low: float, high: float) -> tuple[tuple[float, float], ...]:
-    return (
-        (x - wide / 2, low),
-        (x + wide / 2, low),
-        (x + wide / 2, high),
-        (x - wide / 2, high),
-    )
+def _upright(x: float, wide: float, low: float, high: float) -> tuple[Point, ...]:
+    return box(x - wide / 2, low, x + wide / 2, high)

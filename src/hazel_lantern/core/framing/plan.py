@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from hazel_lantern.core.framing.setting import ROLES, corners, walls
+from hazel_lantern.core.rigs.kit.drawing import box
 from hazel_lantern.core.shot import Arc, S, Shot, Turn
 from hazel_lantern.core.sketch import (
     Dimension,
@@ -29,22 +30,14 @@ if TYPE_CHECKING:
 Array = NDArray[np.float64]
 #: How big subject and camera are drawn, m.
 HEAD, CAMERA = 0.2, 0.09
+#: Half of the square round a place to stay in, m.
+STAY = 1.3 * CAMERA
 #: A wedge of view reaches so far past the subject.
 PAST = 1.35
 #: A turn of less has ends that lie apart, rad.
 PART = 1.9 * math.pi
 #: The least that is shown around the middle of the move, m.
 LEAST = 0.9
-
-
-def _box(low: Array, high: Array) -> tuple[Point, ...]:
-    (x0, y0, *_), (x1, y1, *_) = low.tolist(), high.tolist()
-    return ((x0, y0), (x1, y0), (x1, y1), (x0, y1))
-
-
-def _square(x: float, y: float) -> tuple[Point, ...]:
-    half = np.array([1.3 * CAMERA, 1.3 * CAMERA])
-    return _box(np.array([x, y]) - half, np.array([x, y]) + half)
 
 
 def _turned(points: list[Point], look: float, at: Array) -> tuple[Point, ...]:
@@ -81,8 +74,12 @@ class PlanOf:
 
     @property
     def downwards(self) -> bool:
-        """Whether the lens looks down, so that its view is a patch and not a wedge."""
-        return bool(abs(self.pitch[self.mark]) > math.radians(50))
+        """Whether the lens looks down here."""
+        return self._down(self.mark)
+
+    def _down(self, mark: int) -> bool:
+        """Whether it looks down at a mark, so that its view is a patch and not a wedge."""
+        return bool(abs(self.pitch[mark]) > math.radians(50))
 
     def sketch(self) -> Sketch:
         """All of it."""
@@ -99,15 +96,15 @@ class PlanOf:
         room = self.shot.room
         things: list[Drawn] = []
         if room.walls == "walls":
-            left, near, right, far = walls(room, self.along)
-            outline = ((left, near), (right, near), (right, far), (left, far))
-            things.append(Shape(outline, "wall", hollow=True))
+            things.append(Shape(box(*walls(room, self.along)), "wall", hollow=True))
         last = len(self.path) - 1
         for mark in dict.fromkeys((0, last // 2, last, self.mark)):
             things.append(self._view(mark))
         for thing in self.shot.things:
             low, high = corners(thing)
-            things.append(Shape(_box(low, high), ROLES.get(thing.kind, "stand")))  # type: ignore[arg-type]
+            things.append(
+                Shape(box(*low[:2].tolist(), *high[:2].tolist()), ROLES.get(thing.kind, "stand"))
+            )
             things.append(Note((thing.aside, low[1] - 0.12), thing.name))
         x, y = self.subject[:2].tolist()
         things.append(Disc((x, y), HEAD, "figure"))
@@ -118,8 +115,8 @@ class PlanOf:
         way = tuple(map(tuple, self.path[:, :2].tolist()))
         if len(way) > 1:
             things.append(Line(way, "rail", 0.02))
-        for x, y, _ in self._stays():
-            things.append(Shape(_square(float(x), float(y)), "shot", hollow=True))
+        for x, y in (place[:2].tolist() for place in self._stays()):
+            things.append(Shape(box(x - STAY, y - STAY, x + STAY, y + STAY), "shot", hollow=True))
         for mark in (0, last):
             things += _camera(self.path[mark], float(self.look[mark]), here=False)
         things += _camera(self.path[self.mark], float(self.look[self.mark]), here=True)
@@ -128,7 +125,7 @@ class PlanOf:
     def _view(self, mark: int) -> Shape:
         at, look = self.path[mark], float(self.look[mark])
         lens = self.shot.lens
-        if abs(self.pitch[mark]) > math.radians(50):
+        if self._down(mark):
             reach = abs(float(at[2] - self.subject[2]))
             across, deep = (
                 reach * self.spread * side / lens.frame_width
@@ -165,9 +162,7 @@ class PlanOf:
         found.append(Dimension(S.room.walls, corner, corner, "right", prefix="set"))
         if self.shot.room.walls == "walls":
             left, near, right, far = walls(self.shot.room, self.along)
-            across, away = S.room.length, S.room.depth
-            if self.along:
-                across, away = away, across
+            across, away = self._sides
             found.append(Dimension(across, (left, far), (right, far), "above", prefix="room"))
             found.append(Dimension(away, (left, near), (left, far), "left", prefix="deep"))
         return found
@@ -262,11 +257,15 @@ class PlanOf:
         """How far apart the ends of the way are from above, m."""
         return float(np.hypot(*(self.path[-1] - self.path[0])[:2]))
 
+    @property
+    def _sides(self) -> tuple[str, str]:
+        """Which fields are the room's way across and its way off from the lens."""
+        sides = (S.room.length, S.room.depth)
+        return sides[::-1] if self.along else sides
+
     def _wall_handles(self) -> list[Handle]:
         left, near, right, far = walls(self.shot.room, self.along)
-        across, away = S.room.length, S.room.depth
-        if self.along:
-            across, away = away, across
+        across, away = self._sides
         middle = ((left + right) / 2, (near + far) / 2)
         walls_of = (
             (across, (right, middle[1]), (1.0, 0.0), ((S.room.aside, (0.5, 0.0)),), "right"),

@@ -11,10 +11,17 @@ from numpy.typing import NDArray
 from hazel_lantern.core.poses import Poses
 from hazel_lantern.core.scenery import Solid
 from hazel_lantern.core.shot import SUBJECT, Room, Shot, Thing
+from hazel_lantern.core.sketch import Role
 
 Array = NDArray[np.float64]
 #: What a thing is drawn as.
-ROLES = {"table": "timber", "door": "timber", "box": "timber", "window": "glass", "post": "stand"}
+ROLES: dict[str, Role] = {
+    "table": "timber",
+    "door": "timber",
+    "box": "timber",
+    "window": "glass",
+    "post": "stand",
+}
 
 
 class Setting(NamedTuple):
@@ -111,7 +118,7 @@ def solid(thing: Thing, setting: Setting) -> Solid:
     square = Setting(setting.origin, round(setting.bearing / (math.pi / 2)) * math.pi / 2)
     ends = np.round(square.to_rig(np.stack(corners(thing))), 12)
     role = ROLES.get(thing.kind, "room")
-    return Solid(ends.min(axis=0), ends.max(axis=0), role)  # type: ignore[arg-type]
+    return Solid(ends.min(axis=0), ends.max(axis=0), role)
 
 
 def target(shot: Shot, name: str, subject: Array) -> Array:
