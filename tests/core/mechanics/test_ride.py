@@ -124,19 +124,31 @@ def test_the_worst_jump_is_between_frames():
     assert ride.worst_jump(values[:, :5], 250.0, 25.0) == 0.0
 
 
+def over_joints(places, joints, gap, step, radius):
+    """A rail whose pieces stand higher and lower by turns."""
+    joints = np.array(joints)
+    starts = np.concatenate([[-10.0], joints + gap / 2])
+    ends = np.concatenate([joints - gap / 2, [10.0]])
+    heights = step * (0.5 - np.arange(joints.size + 1) % 2.0)
+    return track.axle_heights(places, starts, ends, heights, radius)
+
+
 def test_a_gap_and_what_a_wheel_feels_of_it():
-    assert track.gap_drop(0.003, 0.036) == pytest.approx(0.03125e-3, rel=1e-3)
     places = np.linspace(0, 2, 40001)
-    heights = track.joint_heights(places, [0.7, 1.3], 0.003, 0.0, 0.036)
-    assert heights.min() == pytest.approx(-track.gap_drop(0.003, 0.036), rel=1e-6)
+    heights = over_joints(places, [0.7, 1.3], 0.003, 0.0, 0.036)
+    assert heights.min() == pytest.approx(-0.03126e-3, rel=1e-3)
     assert np.flatnonzero(heights).size == pytest.approx(2 * 0.003 / 5e-5, abs=4)
-    wide = track.joint_heights(places, [0.7], 0.003, 0.0, 0.2)
+    wide = over_joints(places, [0.7], 0.003, 0.0, 0.2)
     assert wide.min() > heights.min() / 4
+    # Until its middle is over the gap's middle it turns about the edge that it comes from.
+    before = (places > 0.6985) & (places < 0.7)
+    axle = 0.036 + heights[before]
+    assert np.hypot(places[before] - 0.6985, axle) == pytest.approx(0.036, abs=1e-9)
 
 
 def test_a_step_is_climbed_over_the_wheels_own_arc():
     places = np.linspace(0, 2, 40001)
-    heights = track.joint_heights(places, [0.7, 1.3], 0.0, 0.0005, 0.036)
+    heights = over_joints(places, [0.7, 1.3], 0.0, 0.0005, 0.036)
     assert heights[0] == pytest.approx(0.00025)
     assert heights[20000] == pytest.approx(-0.00025)
     assert heights[-1] == pytest.approx(0.00025)
@@ -148,17 +160,75 @@ def test_a_step_is_climbed_over_the_wheels_own_arc():
     assert np.hypot(places[edge] - 1.3, axle) == pytest.approx(0.036, abs=1e-9)
 
 
+def test_a_gap_with_a_step_is_the_envelope_of_both_edges():
+    """Second method: the wheel is lowered until the first point of a finely drawn rail meets it."""
+    gap, step, radius = 0.006, 0.0006, 0.027
+    places = np.linspace(-0.02, 0.02, 401)
+    heights = over_joints(places, [0.0], gap, step, radius)
+    rail = np.concatenate([np.linspace(-0.1, -gap / 2, 20001), np.linspace(gap / 2, 0.1, 20001)])
+    high = np.where(rail < 0, step / 2, -step / 2)
+    for at, height in zip(places, heights, strict=True):
+        away = np.abs(rail - at) < radius
+        meets = (high[away] + np.sqrt(radius**2 - (rail[away] - at) ** 2)).max() - radius
+        assert height == pytest.approx(meets, abs=1e-8)
+
+
+def test_what_is_met_keeps_the_weight_of_what_is_narrow():
+    line = np.zeros((1, 4001))
+    line[0, 2000:2004] = -1e-4
+    weight = line.sum() * 0.0005
+    for samples in (97, 400, 3000):
+        at = np.linspace(0.1, 1.9, samples)
+        seen = roughness.met(line, 0.0, 0.0005, at)
+        assert seen.sum() * (at[1] - at[0]) == pytest.approx(weight, rel=1e-6)
+    still = roughness.met(line, 0.0, 0.0005, np.full(5, 1.0005))
+    assert still == pytest.approx(-1e-4)
+
+
+def alone(spans, wheels=(0.0,), cuts=()):
+    """Dips and moments by one newton all along a rail of spans of 1 m."""
+    return track.under(track.Rail(spans, 1.0, cuts), wheels, spans / 2)
+
+
 def test_a_rail_over_sleepers_dips_as_the_tables_say():
-    alone, through = track.span(False), track.span(True)
-    middle = 20
-    assert alone.dip[middle] == pytest.approx(1 / 48, rel=1e-6)
-    assert alone.moment[middle] == pytest.approx(1 / 4, rel=1e-6)
+    one = alone(1)
+    assert one.sinks.max() == pytest.approx(1 / 48, rel=1e-6)
+    assert one.bends.max() == pytest.approx(1 / 4, rel=1e-6)
     # Without end: P a / 8 shared between the span and its neighbours, 2 to 2 √3.
+    long = alone(30)
+    middle = np.abs(long.ways) <= 0.5
     over_support = 2 * math.sqrt(3) / (2 * math.sqrt(3) + 2) / 8
-    assert through.dip[middle] == pytest.approx(1 / 48 - over_support / 8, rel=5e-3)
-    assert through.moment[middle] == pytest.approx(1 / 4 - over_support, rel=5e-3)
-    assert through.dip[0] == pytest.approx(0, abs=1e-12)
-    assert through.dip == pytest.approx(through.dip[::-1], abs=1e-9)
+    # Thirty spans: their middle one lies beside the rail's middle, on a sleeper.
+    assert long.sinks[0, 0, middle].max() == pytest.approx(1 / 48 - over_support / 8, rel=5e-3)
+    assert long.bends[0, 0, middle].max() == pytest.approx(1 / 4 - over_support, rel=5e-3)
+    # A span that is carried on at one end only, under a load at its middle: 23/1536 in handbooks.
+    two = alone(2)
+    assert np.interp(-0.5, two.ways, two.sinks[0, 0]) == pytest.approx(23 / 1536, rel=1e-6)
+    assert long.sinks.max() > 1.3 * long.sinks[0, 0, middle].max()
+
+
+def test_leaving_out_like_spans_changes_nothing():
+    whole, wheels = alone(40, (-0.4, 0.4)), (-0.4, 0.4)
+    short = alone(19, wheels)
+    # Near an end, the rail is the same whatever its length.
+    near = short.ways < -4
+    assert short.sinks[..., near] == pytest.approx(
+        whole.sinks[..., : near.sum()], rel=1e-3, abs=1e-6
+    )
+    # The middle repeats itself.
+    ways = np.round(whole.ways, 6)
+    at, further = np.searchsorted(ways, [1.25, 4.25])
+    assert whole.sinks[..., at] == pytest.approx(whole.sinks[..., further], rel=1e-6)
+
+
+def test_butted_pieces_are_rails_of_their_own():
+    cut = alone(4, cuts=(2,))
+    own = alone(2)
+    assert cut.sinks[0, 0, cut.ways <= -1e-9].max() == pytest.approx(own.sinks.max(), rel=1e-3)
+    apart = track.under(track.Rail(4, 1.0, (2,)), (-0.3, 0.3), 1.7)
+    # Astride the cut, a wheel does nothing to the other's piece.
+    astride = np.abs(apart.ways) < 0.29
+    assert np.abs(apart.sinks[0, 1, astride]).max() == 0
 
 
 def test_bogie_offset():

@@ -1,19 +1,24 @@
 """How a body on wheels heaves, pitches and rolls over uneven ground.
 
-A rigid body on springs and dampers is linear, so its answer to any course of heights is
-found wave by wave: three modes, each a spring and a damper on its own.  Source: any text on
-vibration, proportional damping.
+A body on springs and dampers is linear while all wheels touch, so its answer to any course of
+heights is found wave by wave: modes, each a spring and a damper on its own.  A deck that twists is
+damped as its wheels are, in proportion to stiffness.  Source: any text on vibration, proportional
+damping.  What happens where a wheel leaves the ground is `contact`'s.
 """
 
 from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
+from hazel_lantern.core.lazy import kept
+
 Array = NDArray[np.float64]
+Waves = NDArray[np.complex128]
 #: After the move the ground is led back to where it began, and the body comes to rest, s.
 RETURN = 2.0
 #: What moves quicker is shake, what is slower sways, Hz.
@@ -21,8 +26,57 @@ SHAKES = 1.0
 
 
 @dataclass(frozen=True)
+class Twist:
+    """How a deck gives when its four corners are lifted and lowered by turns.
+
+    Attributes
+    ----------
+    stiffness : float
+        Force, all corners together, for each metre that each goes up or down, N/m.
+    inertia : float
+        What moves with that, kg.
+    """
+
+    stiffness: float
+    inertia: float
+
+
+class Modes(NamedTuple):
+    """The body's swings.
+
+    Attributes
+    ----------
+    squares : (modes,) array
+        ω², rad²/s², slowest first.
+    shapes : (3, modes) array
+        Heave, pitch and roll of each.
+    lifts : (wheels, modes) array
+        How far each lifts each wheel.
+    """
+
+    squares: Array
+    shapes: Array
+    lifts: Array
+
+
+class Pressed(NamedTuple):
+    """How the body swings over a course of heights while its wheels are held to them.
+
+    Attributes
+    ----------
+    moved : (3, n) array
+        Heave, pitch and roll, m and rad.
+    forces : (wheels, n) array
+        What each contact presses with more than at rest, N; a pull where it is less.
+    """
+
+    moved: Array
+    forces: Array
+
+
+@dataclass(frozen=True)
 class Body:
-    """A rigid body on wheels that are all alike.
+    """A body on wheels that are all alike.
 
     Attributes
     ----------
@@ -34,6 +88,8 @@ class Body:
         Contacts, ahead and to the left of the centre of mass, m.
     stiffness, damping : float
         Of each contact, N/m and N·s/m.
+    twist : Twist, optional
+        Of a deck on four wheels at the corners of a rectangle; none for one that does not twist.
     """
 
     mass: float
@@ -42,26 +98,53 @@ class Body:
     wheels: tuple[tuple[float, float], ...]
     stiffness: float
     damping: float
+    twist: Twist | None = None
 
-    def _modes(self) -> tuple[Array, Array, Array]:
-        """ω²/k of each mode, its shape, and the share of each wheel in pushing it."""
+    @kept
+    def modes(self) -> Modes:
+        """Its swings without damping."""
         places = np.array(self.wheels)
         # Nose up lifts what is ahead; left up lifts what is to the left.
         lifts = np.column_stack([np.ones(len(places)), places])
-        root = 1 / np.sqrt([self.mass, self.pitch_inertia, self.roll_inertia])
-        values, shapes = np.linalg.eigh(root[:, None] * (lifts.T @ lifts) * root)
+        masses = [self.mass, self.pitch_inertia, self.roll_inertia]
+        own = [0.0, 0.0, 0.0]
+        if self.twist is not None:
+            by_turns = np.sign(places - places.mean(axis=0)).prod(axis=1)
+            lifts = np.column_stack([lifts, by_turns])
+            masses.append(self.twist.inertia)
+            own.append(self.twist.stiffness)
+        root = 1 / np.sqrt(masses)
+        stiff = self.stiffness * lifts.T @ lifts + np.diag(own)
+        squares, shapes = np.linalg.eigh(root[:, None] * stiff * root)
         shapes = root[:, None] * shapes
-        return np.maximum(values, 0.0), shapes, shapes.T @ lifts.T
+        return Modes(np.maximum(squares, 0.0), shapes[:3], lifts @ shapes)
 
     def frequencies(self) -> Array:
-        """Of the three modes without damping.
+        """Of the modes without damping.
 
         Returns
         -------
-        (3,) array
+        (modes,) array
             Hz, slowest first.
         """
-        return np.asarray(np.sqrt(self._modes()[0] * self.stiffness) / (2 * math.pi))
+        return np.asarray(np.sqrt(self.modes.squares) / (2 * math.pi))
+
+    def _swings(self, heights: Array, rate: float) -> tuple[Waves, Waves, Waves]:
+        """The waves of the ground, of spring and damper, and of the modes."""
+        count = heights.shape[-1]
+        back = int(RETURN * rate)
+        size = 2 * fast_size(count // 2 + 1 + back)
+        ground = np.zeros((*heights.shape[:-1], size))
+        ground[..., :count] = heights - heights[..., :1]
+        fade = 0.5 + 0.5 * np.cos(np.linspace(0, math.pi, back))
+        ground[..., count : count + back] = ground[..., count - 1 : count] * fade
+        omega = 2 * math.pi * np.fft.rfftfreq(size, 1 / rate)
+        spring = self.stiffness + 1j * omega * self.damping
+        squares = self.modes.squares[:, None]
+        damped = squares * (1 + 1j * omega * self.damping / self.stiffness)
+        waves = np.fft.rfft(ground)
+        modal = spring / (damped - omega**2) * (self.modes.lifts.T @ waves)
+        return waves, np.asarray(spring), np.asarray(modal)
 
     def answer(self, heights: Array, rate: float) -> Array:
         """Heave, pitch nose up and roll left up over time, from rest.
@@ -78,20 +161,33 @@ class Body:
         (..., 3, n) array
             m, rad, rad; each from where it began.
         """
-        values, shapes, pushes = self._modes()
-        count = heights.shape[-1]
-        back = int(RETURN * rate)
-        size = fast_size(count + 2 * back)
-        moved = pushes @ (heights - heights[..., :1])
-        ground = np.zeros((*moved.shape[:-1], size))
-        ground[..., :count] = moved
-        fade = 0.5 + 0.5 * np.cos(np.linspace(0, math.pi, back))
-        ground[..., count : count + back] = moved[..., -1:] * fade
-        omega = 2 * math.pi * np.fft.rfftfreq(size, 1 / rate)
-        spring = self.stiffness + 1j * omega * self.damping
-        follow = spring / (values[:, None] * spring - omega**2)
-        modal = np.fft.irfft(follow * np.fft.rfft(ground), size)[..., :count]
-        return np.asarray(shapes @ modal)
+        *_, modal = self._swings(heights, rate)
+        size = 2 * (modal.shape[-1] - 1)
+        return np.asarray(self.modes.shapes @ np.fft.irfft(modal, size)[..., : heights.shape[-1]])
+
+    def pressed(self, heights: Array, rate: float, finer: int = 1) -> Pressed:
+        """The same with what each contact presses, at more times than the heights are given at.
+
+        Parameters
+        ----------
+        heights : (wheels, n) array
+            m.
+        rate : float
+            Samples a second.
+        finer : int
+            Times in a sample.
+
+        Returns
+        -------
+        Pressed
+            Its arrays are ``finer`` times as long.
+        """
+        waves, spring, modal = self._swings(heights, rate)
+        size, count = 2 * (waves.shape[-1] - 1) * finer, heights.shape[-1] * finer
+        forces = spring * (waves - self.modes.lifts @ modal)
+        moved = self.modes.shapes @ modal
+        both = (np.fft.irfft(one, size)[..., :count] * finer for one in (moved, forces))
+        return Pressed(*both)
 
 
 def fast_size(least: int) -> int:

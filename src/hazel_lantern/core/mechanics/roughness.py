@@ -1,4 +1,4 @@
-"""Uneven floors: random heights along two lines, always the same for the same seed.
+"""Uneven floors: random heights along two lines, always the same for the same seed; what is met.
 
 The displacement spectrum falls with the square of the waves' number, as in ISO 8608:
 G(n) = G₀ (n / n₀)⁻² with n₀ = 0.1 waves a metre.
@@ -38,12 +38,14 @@ def root_mean_square(level: float) -> float:
 
 
 @lru_cache(maxsize=16)
-def _unit_lines(length: float, apart: float, seed: int) -> tuple[Array, Array, Array]:
+def _unit_lines(
+    length: float, apart: float, seed: int, bridged: float
+) -> tuple[Array, Array, Array]:
     """Places and the heights of two lines with G₀ = 1 m³."""
     chance = np.random.default_rng(seed)
     edges = np.geomspace(LONGEST, SHORTEST, WAVES + 1)
     waves = np.sqrt(edges[1:] * edges[:-1])
-    size = np.sqrt(2 * REFERENCE**2 / waves**2 * np.diff(edges))
+    size = np.sqrt(2 * REFERENCE**2 / waves**2 * np.diff(edges)) / (1 + (bridged * waves) ** 4)
     places = np.arange(0.0, length + 2 * STEP, STEP)
     turns = 2 * math.pi * waves[:, None] * places
     both = [
@@ -56,7 +58,7 @@ def _unit_lines(length: float, apart: float, seed: int) -> tuple[Array, Array, A
 
 
 def two_lines(
-    level: float, length: float, apart: float, seed: int = 1
+    level: float, length: float, apart: float, seed: int = 1, bridged: float = 0.0
 ) -> tuple[Array, Array, Array]:
     """Heights of a floor along two lines side by side.
 
@@ -68,6 +70,8 @@ def two_lines(
         m.
     seed : int
         Another floor of the same kind for each.
+    bridged : float
+        Length of the waves of which what lies on the floor follows half, m; longer ones more.
 
     Returns
     -------
@@ -76,5 +80,62 @@ def two_lines(
     (n,), (n,) array
         Heights of the left and of the right line, m.
     """
-    places, left, right = _unit_lines(math.ceil(length), round(apart, 3), seed)
+    places, left, right = _unit_lines(math.ceil(length), round(apart, 3), seed, round(bridged, 3))
     return places, math.sqrt(level) * left, math.sqrt(level) * right
+
+
+def bridged_wave(level: float, rigidity: float, force: float) -> float:
+    """Length of the waves that a pipe lying on a floor just bends into under a wheel.
+
+    Between two crests λ apart a wheel presses it down by F λ³ / 192 EI; waves of that length are
+    √(G₀ n₀² λ) deep, an octave of them together.
+
+    Parameters
+    ----------
+    level : float
+        G₀ of the floor, m³.
+    rigidity : float
+        E I of the pipe, N·m².
+    force : float
+        Of the wheel, N.
+
+    Returns
+    -------
+    float
+        m.
+    """
+    return float((192 * rigidity * REFERENCE * math.sqrt(level) / max(force, 1e-6)) ** 0.4)
+
+
+def met(lines: Array, start: float, step: float, at: Array) -> Array:
+    """Heights as a wheel meets them: the mean over the way from sample to sample.
+
+    What is narrower than that way, such as a gap, so keeps its weight, however it is sampled.
+
+    Parameters
+    ----------
+    lines : (lines, k) array
+        Heights at even places, m.
+    start, step : float
+        The first place and how far they are apart, m.
+    at : (n,) array
+        Where the wheel is at each time, m, within the line.
+
+    Returns
+    -------
+    (lines, n) array
+        m.
+    """
+    sums = np.zeros_like(lines)
+    np.cumsum((lines[:, 1:] + lines[:, :-1]) / 2, axis=1, out=sums[:, 1:])
+    bounds = np.concatenate([at[:1], (at[1:] + at[:-1]) / 2, at[-1:]])
+    index = (bounds - start) / step
+    below = np.clip(index.astype(np.intp), 0, lines.shape[1] - 2)
+    share = index - below
+    low, high = lines[:, below], lines[:, below + 1]
+    area = sums[:, below] + share * (low + share / 2 * (high - low))
+    way = np.diff(index)
+    still = np.abs(way) < 1e-3
+    mean = np.diff(area, axis=1) / np.where(still, 1.0, way)
+    point = low + share * (high - low)
+    return np.asarray(np.where(still, (point[:, 1:] + point[:, :-1]) / 2, mean))
