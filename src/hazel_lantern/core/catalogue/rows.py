@@ -253,10 +253,19 @@ class Roller(Row):
 
 
 class Floor(Row):
-    """What a dolly or its track stands on: roughness G₀, m³, and what it adds to rolling."""
+    """What a dolly or its track stands on: roughness G₀, m³, and what it adds to rolling.
+
+    Of boards, slabs or sawn joints: how far the seams across the way are apart, m, 0 for none; how
+    wide a seam is, m; by how much what lies between two of them may be higher or lower, m; and how
+    far one reaches across the way, m.
+    """
 
     roughness: float = Field(ge=0)
     rolling_resistance: float = Field(ge=0, lt=1)
+    seams: float = Field(0.0, ge=0)
+    gap: float = Field(0.0, ge=0)
+    lip: float = Field(0.0, ge=0)
+    across: float = Field(0.0, ge=0)
 
 
 class Motor(Row):

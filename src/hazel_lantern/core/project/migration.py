@@ -178,8 +178,15 @@ def _to_4(data: Json) -> Json:
     return {**data, "version": 4}
 
 
+def _to_5(data: Json) -> Json:
+    """A dolly's lightest wheel is a share of what it bears at rest, no force: its limit goes."""
+    limits = _object(_object(data.get("settings")).get("limits"))
+    limits.pop("dolly.wheel-lift", None)
+    return {**data, "version": 5}
+
+
 #: What makes a file of a version one of the next.
-STEPS: dict[int, Callable[[Json], Json]] = {1: _to_2, 2: _to_3, 3: _to_4}
+STEPS: dict[int, Callable[[Json], Json]] = {1: _to_2, 2: _to_3, 3: _to_4, 4: _to_5}
 
 
 def migrated(data: Json, version: int) -> Json:

@@ -16,7 +16,7 @@ from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot.moves import ways
 
 #: The version of the file format that this code writes.
-VERSION = 4
+VERSION = 5
 
 
 class LogEntry(Frozen):
@@ -64,7 +64,7 @@ class Project(Frozen):
     """All that a project file holds."""
 
     format: Literal["hazel-lantern"] = "hazel-lantern"
-    version: Literal[4] = 4
+    version: Literal[5] = 5
     name: str = Field("New project", title="Project name", min_length=1, max_length=80)
     settings: Settings = Settings()
     rigs: tuple[Rig, ...] = Field((), max_length=60)

@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 from hazel_lantern.core.catalogue.rows import Floor, Material, Roller, Section, Stand
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics import carriage, track
+from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.dolly.model import DollyDesign
 from hazel_lantern.core.rigs.dolly.path import Line, least_radius, real_line, wanted_line
 from hazel_lantern.core.rigs.kit.rolling import RollingAnswer
@@ -28,6 +29,8 @@ OPERATOR_UP, BALLAST_UP = 0.55, 0.08
 LEAST_MAST = 0.03
 #: Height of a sleeper, m: a board laid flat.
 SLEEPER_HEIGHT = 0.018
+#: Thickness of a deck, plywood, m.
+BOARD = 0.018
 #: A wheel plate's length and breadth at the least, m.
 WHEEL_PLATE = (0.16, 0.10)
 #: What corners are called, in the order of `DollyAnswer.corner_places`.
@@ -137,9 +140,21 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
         return float(self.corner_places[:, 1].mean())
 
     @property
+    def bed_height(self) -> float:
+        """Height of what the pipes lie on over the floor, m."""
+        return SLEEPER_HEIGHT if self.design.track.sleepered else 0.0
+
+    @property
+    def crossings(self) -> list[float]:
+        """Where sleepers, or sticks that keep the gauge, lie across it, from its middle, m."""
+        track, half = self.design.track, self.design.track.length / 2
+        count = track.sleeper_count if track.sleepered else track.stick_count
+        return [float(at) for at in np.linspace(-half, half, count)]
+
+    @property
     def ground(self) -> float:
         """Height of the rails over the floor, sleepers and all, m; 0 without track."""
-        height = self.rows.section.properties.height + SLEEPER_HEIGHT
+        height = self.rows.section.properties.height + self.bed_height
         return height if self.design.on_track else 0.0
 
     @property
@@ -200,14 +215,17 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
         floor = 0.0 if self.design.on_track else self.rows.floor.rolling_resistance
         return self.rows.roller.rolling_resistance + floor
 
+    @property
+    def at_deck(self) -> bool:
+        """Whether it is pushed, or pulled by a line, at the height of its deck."""
+        return not self.by_hand or self.design.drive.handle == "a rigid handle"
+
     @kept
     def carried(self) -> carriage.CarriageLoad:
         """All that rolls as one mass over the wheels, places from the ground they stand on."""
         design, found = self.design, self.lumps
-        pushed_at = design.platform.height
-        if self.by_hand and design.drive.handle == "a hand on it":
-            # A handle bolted to the deck turns with the hand: it pushes where it is bolted on.
-            pushed_at = design.drive.height - self.ground
+        # A handle bolted to the deck turns with the hand: it pushes where it is bolted on.
+        pushed_at = design.platform.height if self.at_deck else design.drive.height - self.ground
         mass = sum(lump.mass for lump in found)
         return carriage.CarriageLoad(
             mass=mass,
@@ -256,10 +274,25 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
         balances = np.vstack([np.ones(len(places)), places.T])
         return np.asarray(np.linalg.pinv(balances) @ np.stack([normal, ahead, left]))
 
+    @kept
+    def resting(self) -> Array:
+        """What each corner bears while it stands level and nobody pushes, (corners,) N."""
+        carried, places = self.carried, self.corner_places
+        balances = np.vstack([np.ones(len(places)), places.T])
+        wanted = self.weight * np.array([1.0, carried.forward, carried.sideways])
+        alone = np.linalg.pinv(balances) @ wanted
+        # One that the weight would lift bears nothing: the even share stands for it.
+        return np.asarray(np.where(alone > 0, alone, self.weight / len(places)))
+
+    @property
+    def slows_alone(self) -> float:
+        """How it slows by itself at the least, either way on its slope, m/s²."""
+        return GRAVITY * (self.rolling_resistance - math.sin(abs(self.shot.move.slope)))
+
     @property
     def dip(self) -> float:
-        """How far a rail sinks under the heaviest corner between two sleepers, m."""
-        return self._between_sleepers[0]
+        """How far a rail sinks under a wheel at the most, wherever the dolly stands on it, m."""
+        return self._laid[0]
 
     @property
     def sunk(self) -> float:
@@ -268,22 +301,72 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
 
     @property
     def stress(self) -> float:
-        """What a rail is bent with between two sleepers, Pa."""
-        return self._between_sleepers[1]
+        """What a rail is bent with under a wheel at the most, Pa."""
+        return self._laid[1] / self.rows.section.properties.modulus
+
+    @property
+    def rigidity(self) -> float:
+        """E I of a rail, N·m²."""
+        return self.rows.material.modulus * self.rows.section.properties.effective_moment
 
     @kept
-    def _between_sleepers(self) -> tuple[float, float]:
+    def rails(self) -> tuple[track.Rail, ...]:
+        """The right and the left rail on their sleepers; none without track or sleepers."""
         laid = self.design.track
-        if not self.design.on_track:
+        if not laid.sleepered:
+            return ()
+        cuts: list[tuple[int, ...]] = [(), ()]
+        if laid.joint == "butted":
+            cuts = [
+                tuple(round((at + laid.length / 2) / laid.apart) for at in laid.joints(left))
+                for left in (False, True)
+            ]
+        return tuple(track.Rail(laid.spans, laid.apart, cut) for cut in cuts)
+
+    @kept
+    def _under(self) -> list[tuple[NDArray[np.bool_], track.Under]]:
+        """Which corners stand on each rail, and what their wheels do to it all along."""
+        places, sets = self.corner_places, np.array(self.design.sets)
+        reach = max(self.design.track.length - self.design.outer_base, 0.0) / 2
+        found = []
+        for rail, on in zip(self.rails, (places[:, 1] < 0, places[:, 1] > 0), strict=True):
+            wheels = (places[on, 0][:, None] + sets).ravel().tolist()
+            found.append((on, track.under(rail, tuple(wheels), reach)))
+        return found
+
+    def _sunk(self, loads: Array) -> tuple[Array, Array]:
+        """Sinking under each wheel set, (corners, sets, n) m, and moment there, N·m."""
+        sets = len(self.design.sets)
+        shape = (len(self.corner_places), sets, self._under[0][1].ways.size)
+        sinks, bends = np.zeros(shape), np.zeros(shape)
+        for on, under in self._under:
+            forces = np.repeat(loads[on] / sets, sets)
+            sinks[on] = np.einsum("ijn,j->in", under.sinks, forces).reshape(-1, *shape[1:])
+            bends[on] = np.einsum("ijn,j->in", under.bends, forces).reshape(-1, *shape[1:])
+        return sinks / self.rigidity, bends
+
+    @kept
+    def sinking(self) -> tuple[Array, Array]:
+        """Ways of the middle, (n,) m, and how far each corner sinks there, (corners, n) m.
+
+        As each is loaded on the average over the move.
+        """
+        sinks, _ = self._sunk(self.corners.mean(axis=1))
+        return self._under[0][1].ways, sinks.mean(axis=1)
+
+    @kept
+    def _laid(self) -> tuple[float, float]:
+        """The greatest sinking under a wheel, m, and the greatest moment, N·m.
+
+        Looked for with the loads of the moments at which each corner is the heaviest.
+        """
+        if not self.rails:
             return 0.0, 0.0
-        heaviest, apart = float(self.corners.max()), laid.apart
-        span = track.span(laid.joint != "butted")
-        properties = self.rows.section.properties
-        rigidity = self.rows.material.modulus * properties.effective_moment
-        moment = heaviest * apart * float(np.abs(span.moment).max())
+        moments = sorted(set(self.corners.argmax(axis=1).tolist()))
+        found = [self._sunk(self.corners[:, mark]) for mark in moments]
         return (
-            heaviest * apart**3 / rigidity * float(span.dip.max()),
-            moment / properties.modulus,
+            max(float(sinks.max()) for sinks, _ in found),
+            max(float(bends.max()) for _, bends in found),
         )
 
     @kept

@@ -6,20 +6,28 @@ from collections.abc import Iterator
 
 from hazel_lantern.core.parts import Bolt, Hole, Template
 from hazel_lantern.core.reuse import reused
-from hazel_lantern.core.rigs.dolly.answer import CORNERS, DollyAnswer
-from hazel_lantern.core.rigs.dolly.pieces import OVERHANG, SLEEPER_BOARD
+from hazel_lantern.core.rigs.dolly.answer import BOARD, CORNERS, DollyAnswer
+from hazel_lantern.core.rigs.dolly.pieces import (
+    OVERHANG,
+    SLEEPER_BOARD,
+    stick_length,
+)
+from hazel_lantern.core.rigs.dolly.pieces import SLEEPER as SLEEPER_SECTION
 from hazel_lantern.core.rigs.kit.bolts import SPACER, through
 from hazel_lantern.core.rigs.kit.mounts import Mounts
 
-DECK, PLATE, SLEEPER, SADDLE = "Deck", "Wheel plate", "Sleeper", "Pipe saddle"
-#: Thickness of the deck, plywood, and of a wheel plate, aluminium, m.
-BOARD, SHEET = 0.018, 0.005
+DECK, PLATE = "Deck", "Wheel plate"
+SLEEPER, SADDLE, STICK = "Sleeper", "Pipe saddle", "Gauge stick"
+#: Thickness of a wheel plate, aluminium, m.
+SHEET = 0.005
 #: From a wheel plate's corner to its bolts, m.
 BOLT_IN = 0.018
 #: Between deck and a swivelling plate, m.
 GLIDE = 0.002
 #: What a saddle is screwed on with, m, and the hole that its screw is started in.
 SCREW, PILOT = 0.004, 0.0025
+#: From an end of a gauge stick to the hole of its tie, m, and that hole.
+STICK_IN, TIE_HOLE = 0.012, 0.006
 #: From a pipe's side to the middle of a saddle's screw, and a saddle's breadth, m.
 BESIDE, SADDLE_BREADTH = 0.012, 0.02
 
@@ -99,6 +107,9 @@ def _saddle_places(answer: DollyAnswer) -> list[tuple[str, float]]:
 def _track(answer: DollyAnswer) -> list[Template]:
     """Sleepers, and the saddles that hold the pipes on them."""
     track, (_, second) = answer.design.track, SLEEPER_BOARD
+    board = answer.case.row("sections", SLEEPER_SECTION)
+    if not track.sleepered:
+        return [_stick(answer, board.name)]
     screws = _saddle_places(answer)
     words = "pilot for the saddle's screw; both rails from the same end"
     found = tuple(
@@ -111,7 +122,6 @@ def _track(answer: DollyAnswer) -> list[Template]:
         Hole(SADDLE, name, reach / 2 + aside, SADDLE_BREADTH / 2, SCREW + 0.0005, "its own screw")
         for name, aside in screws
     )
-    board = answer.case.row("sections", "pine-44x18")
     return [
         Template(
             SLEEPER,
@@ -134,6 +144,18 @@ def _track(answer: DollyAnswer) -> list[Template]:
             comes_drilled=True,
         ),
     ]
+
+
+def _stick(answer: DollyAnswer, board: str) -> Template:
+    """What keeps the gauge of pipes that lie on the floor."""
+    length, (high, second) = stick_length(answer), SLEEPER_BOARD
+    found = tuple(
+        Hole(STICK, name, at, second / 2, TIE_HOLE, "for a tie round the pipe")
+        for name, at in (("near", STICK_IN), ("far", length - STICK_IN))
+    )
+    count = answer.design.track.stick_count
+    note = "drill them clamped together"
+    return Template(STICK, length, second, found, count=count, note=note, thick=high, of=board)
 
 
 def _made_of(answer: DollyAnswer) -> tuple[object, ...]:
@@ -167,7 +189,7 @@ def bolts(answer: DollyAnswer) -> tuple[Bolt, ...]:
                 found.append(Bolt("plate-bolts", "wheel plate", f"{corner} {name}", "m6", held))
         for number in range(1, len(answer.design.sets) + 1):
             found += held_by.bolts(PLATE, f"set {number}", f"{corner}, set {number}")
-    if answer.design.on_track:
+    if answer.design.track.sleepered:
         found += [
             Bolt(
                 "",

@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-import math
-
 from hazel_lantern.core.load import Load
 from hazel_lantern.core.mechanics import elastica
+from hazel_lantern.core.rigs.dolly.laying import SLEEPERS, pieces_for
 from hazel_lantern.core.rigs.dolly.model import (
     DollyDesign,
     Drive,
@@ -24,10 +23,6 @@ from hazel_lantern.core.workshop import Workshop
 
 #: From foot to foot of a stand on a draft's deck, m.
 SPREAD = 0.55
-
-
-def _up(value: float, step: float) -> float:
-    return round(math.ceil(value / step - 1e-9) * step, 6)
 
 
 def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) -> Draft:
@@ -53,9 +48,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
     laid: Laid = "straight track"
     section, sagitta = "aluminium-tube-40x3", 0.3
     outer = wheels.wheelbase + wheels.bogie
-    length = shot.move.distance + 2 * spare + outer
-    count = max(1, math.ceil(length / 2.0))
-    piece = _up(length / count, 0.1)
+    count, piece = pieces_for(shot.move.distance + 2 * spare + outer)
     if isinstance(shot.move, Arc):
         # A plastic pipe can be bowed by hand where it need not turn far; else it is bent.
         laid = "bowed track"
@@ -76,7 +69,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
             piece=piece,
             gauge=0.4 if low else 0.5,
             sagitta=sagitta,
-            sleepers=0.4,
+            sleepers=SLEEPERS,
             spare=spare,
         ),
         wheels=wheels,

@@ -147,8 +147,8 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
         )
         under = a.rows.section.name if on.on_track else "the floor"
         return (
-            Checks(a, rides.shot, rides.ride, rides.wobble, rides.track_dip, rides.track_stress),
-            Checks(a, rides.pipe_strain, rides.arc),
+            Checks(a, rides.shot, rides.ride, rides.clatter, rides.wobble, rides.steer),
+            Checks(a, rides.track_dip, rides.track_stress, rides.pipe_strain, rides.arc),
             WheelsOn(a, Runs(a.rows.roller, under, a.running_face, on.on_track, tuple(used))),
             Checks(a, stands.wheel_load, stands.wheel_lift, stands.tip, stands.feet),
             Checks(a, stands.push, stands.stop),
@@ -229,11 +229,10 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
         laid = []
         if design.on_track:
             pieces = design.track.pieces
-            sleepers = math.ceil(design.track.length / design.track.apart) + 1
-            laid = [
-                SetUp("Lay and join the track", 1.5 * pieces),
-                SetUp("Pack the sleepers level", 0.5 * sleepers),
-            ]
+            laid = [SetUp("Lay and join the track", 1.5 * pieces)]
+            if design.track.sleepered:
+                sleepers = design.track.sleeper_count
+                laid.append(SetUp("Pack the sleepers level", 0.5 * sleepers))
         bowed = [SetUp("Bow the pipes and tie them", 6.0)] if design.curved else []
         return (
             *laid,
@@ -334,9 +333,10 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
             laid += [t.sagitta] if design.track.kind == "bowed track" else []
             bent = design.track.kind == "pre-bent track"
             laid += [t.radius] if bent and not isinstance(self.answer.shot.move, Arc) else []
-            laid += [t.joint, t.gap, t.step, t.sleepers, t.packing]
+            laid += [t.joint, t.gap, t.step, t.crooked, t.bed]
+            laid += [t.sleepers, t.packing] if design.track.sleepered else []
         wheels = [w.roller, w.corner, *([w.bogie] if design.paired else []), w.wheelbase]
-        wheels += [w.gauge_error] if design.on_track else []
+        wheels += [w.gauge_error] if design.on_track else [w.askew]
         platform = [p.form, p.length, p.width, p.height, p.mount]
         platform += [p.stand, p.spread] if design.platform.mount == "stand" else [p.low_mass]
         return (

@@ -16,6 +16,8 @@ from hazel_lantern.core.rigs.kit.strength import stress_check, stressed
 from hazel_lantern.core.shot import Arc
 from hazel_lantern.core.units import write
 
+#: How far aside it may run on the floor, as a share of the way.
+STRAIGHT = 1 / 50
 #: Nearer or farther to the subject over the move than this share of its distance is seen.
 NEARER = 1 / 50
 #: Share of the strain at yield that a bowed pipe may keep, by how the material fails.
@@ -79,6 +81,9 @@ def ride(answer: DollyAnswer) -> Found:
     value = mechanics.root_mean_square(quick)
     jump = mechanics.worst_jump(shaking.seen, shaking.rate, FRAMES)
     worst = max(shaking.shares, key=lambda name: shaking.shares[name])
+    away = ""
+    if shaking.off >= 0.005:
+        away = f" Some wheel is off the ground for {shaking.off:.0%} of the time."
     over = np.interp(answer.course.times, shaking.times, np.sqrt((quick**2).sum(axis=0)))
     slowest = float(shaking.frequencies[0])
     return Found(
@@ -87,11 +92,11 @@ def ride(answer: DollyAnswer) -> Found:
         lambda s: (
             f"The picture shakes by {write(value, 'px', s)} on the average, and jumps "
             f"{write(jump, 'px', s)} from one frame to the next at the worst. Most of it is from "
-            f"{SOURCE_WORDS[worst]}."
+            f"{SOURCE_WORDS[worst]}.{away}"
         ),
         working(
-            "M q'' = A' (k (h - A q) + c (h' - A q')); above 1 Hz, root mean square of up and "
-            "down, sideways and turning",
+            "M q'' = A' max(0, N + k (h - A q) + c (h' - A q')); above 1 Hz, root mean square of "
+            "up and down, sideways and turning",
             (
                 *((name, SOURCE_WORDS[name], px, "px") for name, px in shaking.shares.items()),
                 ("k", "stiffness of a corner, per metre", answer.rows.roller.stiffness, "force"),
@@ -99,12 +104,86 @@ def ride(answer: DollyAnswer) -> Found:
                 ("slowest", "swing of the body on its wheels", slowest, "rate"),
                 ("f", "focal length in pixels", answer.focal_px, "px"),
             ),
-            "rigid body on springs; floor after ISO 8608, always the same one; joints by "
-            "the wheel's radius",
+            "body on springs that push only, its deck twisting; floor after ISO 8608, always the "
+            "same one; edges by the wheel's radius",
         ),
         limit=SHAKE * lens.frame_width,
         over_move=over,
         stale=answer.borrowed is not None,
+    )
+
+
+@check(
+    "clatter",
+    "Wheels stay on the ground",
+    "Frame",
+    "percent",
+    0.05,
+    "at most",
+    "a twentieth of the time with some wheel in the air: more is heard, and kicks the picture",
+)
+def clatter(answer: DollyAnswer) -> Found:
+    """Share of the move in which some wheel is off the ground."""
+    shaking, roller, corners = answer.shaking, answer.rows.roller, len(answer.corner_places)
+    mean = answer.weight / corners
+    stiff = len(answer.design.sets) * roller.stiffness
+    return Found(
+        shaking.off,
+        ("Wheels stay on the ground", "Light wheels clatter"),
+        lambda s: (
+            f"Some wheel is off the ground for {write(shaking.off, 'percent', s)} of the time and "
+            f"shakes the picture by {write(shaking.shares['clatter'], 'px', s)}. A corner bears "
+            f"{write(mean, 'force', s)}, which presses its wheels in by "
+            f"{write(mean / stiff, 'fine', s)}: what is higher or lower than that lifts one."
+        ),
+        working(
+            "N = max(0, N0 + k (h - A q) + c (h' - A q')); off the ground while N = 0",
+            (
+                ("N0", "a corner bears on the average", mean, "force"),
+                ("k", "stiffness of a corner, per metre", stiff, "force"),
+                ("v", "greatest speed", float(np.abs(answer.course.speed).max()), "speed"),
+            ),
+            "body on springs that push only, its deck twisting; the same floor as for the shake",
+        ),
+        stale=answer.borrowed is not None,
+    )
+
+
+@check(
+    "steer",
+    "Runs straight on the floor",
+    "Frame",
+    "length",
+    None,
+    "at most",
+    "a fiftieth of the way to the side: more has to be steered against all the way",
+)
+def steer(answer: DollyAnswer) -> Found:
+    """How far wheel sets that are out of line send it aside over the move."""
+    design, distance = answer.design, answer.shot.move.distance
+    applies = not design.on_track
+    askew, base = design.wheels.askew, design.wheels.wheelbase
+    aside = distance**2 * askew / (2 * base) if applies else 0.0
+    return Found(
+        aside,
+        ("Runs straight on the floor" if applies else "Rails keep it straight", "Runs askew"),
+        lambda s: (
+            f"Wheel sets {write(askew, 'angle', s)} out of line send it on a curve, "
+            f"{write(aside, 'length', s)} aside at the end of the move, if nobody steers."
+            if applies
+            else "On track the rails steer."
+        ),
+        working(
+            "aside = s² / 2 R,  R = wheelbase / askew",
+            (
+                ("s", "way", distance, "length"),
+                ("b", "wheelbase", base, "length"),
+                ("d", "out of line", askew, "angle"),
+            ),
+            "a body whose axles are not parallel runs round their meeting point",
+        ),
+        limit=STRAIGHT * distance,
+        applies=applies,
     )
 
 
@@ -140,29 +219,32 @@ def wobble(answer: DollyAnswer) -> Found:
     "1.5 mm between two sleepers",
 )
 def track_dip(answer: DollyAnswer) -> Found:
-    """How far a rail sinks between two sleepers."""
+    """How far a rail sinks under a wheel, wherever on the track the dolly stands."""
     design, rows = answer.design, answer.rows
-    applies = design.on_track
+    applies = design.track.sleepered
     heaviest = float(answer.corners.max())
-    through = design.track.joint != "butted"
+    nothing = "No track to dip" if not design.on_track else "Track lies on the floor"
     return Found(
         answer.dip,
-        ("Track dips little" if applies else "No track to dip", "Track sags between sleepers"),
+        ("Track dips little" if applies else nothing, "Track sags between sleepers"),
         lambda s: (
-            f"Under the heaviest corner, {write(heaviest, 'force', s)}, a pipe sinks "
-            f"{write(answer.dip, 'fine', s)} half way between two sleepers."
+            f"Under the wheels of the heaviest corner, {write(heaviest, 'force', s)}, a pipe sinks "
+            f"{write(answer.dip, 'fine', s)} between two sleepers where it sinks most."
             if applies
+            else "What lies on the floor all along does not sag."
+            if design.on_track
             else "The wheels run on the floor."
         ),
         working(
-            "dip = P a³ / E I × " + ("0.0110, running through" if through else "1/48, ends free"),
+            "E I d4w/dx4 = all wheels on the rail, at every place; most near the track's ends",
             (
                 ("P", "heaviest corner", heaviest, "force"),
+                ("n", "stretches from sleeper to sleeper", design.track.spans, "count"),
                 ("a", "from sleeper to sleeper", design.track.apart, "length"),
                 ("I", "of a pipe", rows.section.properties.effective_moment, "second_moment"),
                 ("E", "modulus of elasticity", rows.material.modulus, "stress"),
             ),
-            "continuous beam of five spans, or one span for butted pieces",
+            "continuous beam over all sleepers; butted pieces bear no moment at their joints",
         ),
         applies=applies,
     )
@@ -175,13 +257,15 @@ def track_stress(answer: DollyAnswer) -> Found:
         "Track",
         answer.rows.material,
         answer.stress / answer.rows.material.working_stress,
-        lambda s: f"A pipe is bent with {write(answer.stress, 'stress', s)}",
+        lambda s: f"A pipe is bent under a wheel with {write(answer.stress, 'stress', s)}",
         (
             ("P", "heaviest corner", float(answer.corners.max()), "force"),
             ("a", "from sleeper to sleeper", answer.design.track.apart, "length"),
         ),
         "continuous beam; the bow's own stress is a lamp of its own",
-        None if answer.design.on_track else ("No track to break", "The wheels run on the floor."),
+        None
+        if answer.design.track.sleepered
+        else ("No track to break", "Nothing is bent that lies on the floor all along."),
     )
 
 

@@ -14,6 +14,9 @@ from hazel_lantern.core.rigs.kit.standing import Place, Stance, stands, tip_chec
 from hazel_lantern.core.rigs.kit.strength import rated, rating_check
 from hazel_lantern.core.units import write
 
+#: Slower than that it does not stop by itself, m/s²; and the least room past an end, m.
+STANDS, LEAST_ROOM = 1e-6, 0.02
+
 
 @rating_check("wheel-load", "Weight on the wheels", "Load", "corner's rating")
 def wheel_load(answer: DollyAnswer) -> Found:
@@ -33,21 +36,25 @@ def wheel_load(answer: DollyAnswer) -> Found:
     "wheel-lift",
     "All wheels stay down",
     "Load",
-    "force",
-    15.0,
+    "percent",
+    0.25,
     "at least",
-    "15 N on the lightest corner, so that a push aside does not lift it",
+    "a quarter of what the corner bears at rest, so that a push aside does not lift it",
 )
 def wheel_lift(answer: DollyAnswer) -> Found:
-    """The lightest corner over the move."""
-    lightest = answer.corners.min(axis=0)
-    which = CORNERS[answer.design.platform.form][int(answer.corners.min(axis=1).argmin())]
+    """The least that a corner bears over the move, as a share of what it bears at rest."""
+    shares = answer.corners / answer.resting[:, None]
+    lightest = shares.min(axis=0)
+    at = int(shares.min(axis=1).argmin())
+    which = CORNERS[answer.design.platform.form][at]
     lifts = bool(lightest.min() < 0)
+    least, rests = float(answer.corners[at].min()), float(answer.resting[at])
     return Found(
         lightest,
         ("All wheels stay down", f"The {which} {'lifts' if lifts else 'is light'}"),
         lambda s: (
-            f"The lightest corner is the {which}, with {write(float(lightest.min()), 'force', s)}."
+            f"The {which} bears {write(rests, 'force', s)} at rest and "
+            f"{write(least, 'force', s)} at the least over the move."
         ),
         working(
             "sum N = W;  sum N x = W x - m a h + F h_push;  sum N y = W y - m v² h / R",
@@ -204,38 +211,42 @@ def push(answer: DollyAnswer) -> Found:
     "length",
     None,
     "at most",
-    "half of the room past the end of the move, from its greatest speed",
+    "half of the room past the end of the move, wherever in the move it has to be stopped",
 )
 def stop(answer: DollyAnswer) -> Found:
-    """How far it rolls from its greatest speed until it is stopped."""
-    design, shot = answer.design, answer.shot
+    """How far past the end of the move it comes if it is to be stopped at the worst moment."""
+    design = answer.design
+    mass, alone = answer.carried.mass, answer.slows_alone
+    slows = alone + design.drive.stopping / mass
+    room = max(design.track.spare, LEAST_ROOM)
+    over = overrun(answer)
+    if over is None:
+        # It runs down the slope against the pull: all the room there is will not do.
+        over = np.full_like(answer.course.times, room)
+    past = float(over.max())
     speed = float(np.abs(answer.course.speed).max())
-    slope = abs(shot.move.slope)
-    mass = answer.carried.mass
-    slows = (
-        answer.rolling_resistance * GRAVITY
-        + design.drive.stopping / mass
-        - GRAVITY * math.sin(slope)
-    )
-    way = speed**2 / (2 * slows) if slows > 1e-6 else 999.0
-    alone = answer.rolling_resistance * GRAVITY - GRAVITY * math.sin(slope)
-    coasts = speed**2 / (2 * alone) if alone > 1e-6 else math.inf
-    room = max(design.track.spare, 0.02)
+    held = slows > STANDS
     return Found(
-        way,
+        past,
         ("Stops before the end", "Runs past the end"),
         lambda s: (
-            f"From {write(speed, 'speed', s)}, pulled back with "
-            f"{write(design.drive.stopping, 'force', s)}, it stops within "
-            f"{write(way, 'length', s)}; "
+            (
+                f"Pulled back with {write(design.drive.stopping, 'force', s)} it stops within "
+                f"{write(speed**2 / 2 / slows, 'length', s)} from its greatest speed, "
+                f"{write(speed, 'speed', s)}; begun anywhere in the move, at most "
+                f"{write(past, 'length', s)} past its end; "
+                if held
+                else f"A pull of {write(design.drive.stopping, 'force', s)} does not stop it on "
+                "this slope; "
+            )
             + (
-                f"let go, it rolls {write(coasts, 'length', s)}."
-                if math.isfinite(coasts)
+                f"let go, it rolls {write(speed**2 / 2 / alone, 'length', s)}."
+                if alone > STANDS
                 else "let go, it does not stop by itself."
             )
         ),
         working(
-            "s = v² / 2 (Crr g + F/m - g sin(slope))",
+            "past = v² / 2 (Crr g + F/m - g sin(slope)) - way still ahead in the move",
             (
                 ("v", "greatest speed", speed, "speed"),
                 ("F", "pull that stops it", design.drive.stopping, "force"),
@@ -245,4 +256,18 @@ def stop(answer: DollyAnswer) -> Found:
             "even deceleration",
         ),
         limit=room / 2,
+        over_move=over,
     )
+
+
+def overrun(answer: DollyAnswer) -> Array | None:
+    """How far past the end of the move it stops, begun at each mark, (n,) m; none if it never does.
+
+    The way that is still ahead in the move is room as well.
+    """
+    slows = answer.slows_alone + answer.design.drive.stopping / answer.carried.mass
+    if slows <= STANDS:
+        return None
+    run = answer.course
+    ahead = answer.shot.move.distance - run.marks
+    return np.maximum(run.speed**2 / (2 * slows) - ahead, 0.0)

@@ -8,31 +8,26 @@ from collections.abc import Iterable
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.mechanics import elastica
 from hazel_lantern.core.rigs.asks import Candidate, Choices, Lever, Numeric, Ranking
+from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.rigs.dolly.answer import DollyAnswer
-from hazel_lantern.core.rigs.dolly.model import F
+from hazel_lantern.core.rigs.dolly.lamps_stand import LEAST_ROOM, overrun
+from hazel_lantern.core.rigs.dolly.laying import LAID, laid_edits, ways_to_lay, with_rollers
+from hazel_lantern.core.rigs.dolly.model import DollyDesign, F
 from hazel_lantern.core.rigs.kit.stands import StandOf
-from hazel_lantern.core.rigs.kit.wheels import wheel_for
 from hazel_lantern.core.shot import Arc, S
 from hazel_lantern.core.units import write
 
 STAND = StandOf(F.platform.stand, F.platform.spread, {})
-LAID = {
-    "straight track": "Lay straight track",
-    "bowed track": "Bow the pipes with a cord",
-    "pre-bent track": "Bend the pipes to the arc",
-    "no track": "Run on the floor",
+#: What a hand pulls back with at the most, N.
+HARDEST_PULL = 80.0
+HANDLES = {
+    "a rigid handle": "Push by a rigid handle bolted to the deck",
+    "a soft link": "Push by a soft link: a grip on elastic",
 }
-HANDLES = {"a rigid handle": "Push by a rigid handle bolted to the deck"}
 CORNERS = {
     "one set": "Put one set of wheels at each corner",
     "two sets, swivelling": "Put two sets at each corner, free to swivel",
 }
-
-
-def _with_rollers(answer: DollyAnswer, face: str) -> tuple[Edit, ...]:
-    now = answer.design.wheels.roller
-    roller = wheel_for(face, now, answer.workshop.catalogue.rollers)
-    return () if roller is None or roller == now else (Edit(F.wheels.roller, roller),)
 
 
 def rails(answer: DollyAnswer) -> Iterable[Candidate]:
@@ -42,7 +37,7 @@ def rails(answer: DollyAnswer) -> Iterable[Candidate]:
     for section in catalogue.sections.values() if design.on_track else ():
         face = section.running_face
         if face in faces and (face == "round" or not design.curved):
-            edits = (Edit(F.track.section, section.id), *_with_rollers(answer, face))
+            edits = (Edit(F.track.section, section.id), *with_rollers(answer, face))
             yield Candidate(section.id, section.name, edits)
 
 
@@ -51,20 +46,6 @@ def rollers(answer: DollyAnswer) -> Iterable[Candidate]:
     for roller in answer.workshop.catalogue.rollers.values():
         if roller.face == answer.running_face:
             yield Candidate(roller.id, roller.name, (Edit(F.wheels.roller, roller.id),))
-
-
-def laid_edits(answer: DollyAnswer, laid: str) -> tuple[Edit, ...]:
-    """The edits that lay another kind of track: wheels and bow come with it."""
-    track, move = answer.design.track, answer.shot.move
-    edits = [Edit(F.track.kind, laid)]
-    face = "floor" if laid == "no track" else answer.rows.section.running_face
-    edits += _with_rollers(answer, face)
-    if laid == "bowed track" and isinstance(move, Arc):
-        turn = track.length / move.radius
-        if math.sin(turn / 4) <= elastica.STEEPEST and turn < 2 * math.pi:
-            sagitta = elastica.fitted_sagitta(track.length, move.radius)
-            edits.append(Edit(F.track.sagitta, round(sagitta, 3)))
-    return tuple(edits)
 
 
 def floors(answer: DollyAnswer) -> Iterable[Candidate]:
@@ -114,10 +95,24 @@ def rankings(answer: DollyAnswer) -> tuple[Ranking, ...]:
     case, t, roller = answer.case, F.track, F.wheels.roller
     return (
         Ranking("tries", "To try", lambda: tries(answer), "as it is", "ride", ("push",)),
+        Ranking.of(case, "laid", "Track", t.kind, lambda: ways_to_lay(answer), "ride", "wobble"),
         Ranking.of(case, "rails", "Rails", t.section, lambda: rails(answer), "track-dip", "ride"),
         Ranking.of(case, "rollers", "Wheels", roller, lambda: rollers(answer), "ride", "push"),
         Ranking.of(case, "floors", "Floors", t.floor, lambda: floors(answer), "ride"),
     )
+
+
+def _still_stopped(changed: Case[DollyDesign]) -> tuple[Edit, ...]:
+    """What is heavier is stopped by a harder pull, where it would run past the end."""
+    answer = DollyAnswer(changed)
+    over, room = overrun(answer), max(changed.design.track.spare, LEAST_ROOM) / 2
+    if over is None or over.max() <= room:
+        return ()
+    run = answer.course
+    ahead = answer.shot.move.distance - run.marks + room
+    slows = float((run.speed**2 / (2 * ahead)).max()) - answer.slows_alone
+    pull = math.ceil(slows * answer.carried.mass * 1.2)
+    return (Edit(F.drive.stopping, float(pull)),) if pull <= HARDEST_PULL else ()
 
 
 def levers(answer: DollyAnswer) -> Iterable[Lever]:
@@ -127,14 +122,15 @@ def levers(answer: DollyAnswer) -> Iterable[Lever]:
     fits = {"straight track", "no track"}
     if isinstance(shot.move, Arc):
         fits = {"bowed track", "pre-bent track", "no track"}
-    yield Numeric(F.platform.ballast, 1.0, 0.0, 120.0, "Lay {} of ballast on the deck")
+    ballast = "Lay {} of ballast on the deck"
+    yield Numeric(F.platform.ballast, 1.0, 0.0, 120.0, ballast, then=_still_stopped)
     yield Numeric(F.platform.length, 0.01, wheels.wheelbase, 2.4, "Make the platform {} long")
     yield Numeric(F.platform.width, 0.01, 0.3, 1.6, "Make the platform {} wide")
     yield Numeric(F.wheels.wheelbase, 0.01, 0.2, platform.length, "Set the wheelbase to {}")
     if answer.by_hand:
         yield Choices.words(F.drive.handle, HANDLES, design.drive.handle)
     yield Numeric(F.drive.height, 0.05, 0.1, 1.6, "Push at a height of {}")
-    yield Numeric(F.drive.stopping, 1.0, 1.0, 80.0, "Stop it with a pull of {}")
+    yield Numeric(F.drive.stopping, 1.0, 1.0, HARDEST_PULL, "Stop it with a pull of {}")
     yield Numeric(F.drive.brake, 1.0, 0.0, 400.0, "Fit a brake or wedge that holds {}")
     yield Numeric(F.track.spare, 0.05, 0.05, 3.0, "Leave {} past each end of the move")
     yield Choices(
@@ -158,12 +154,18 @@ def levers(answer: DollyAnswer) -> Iterable[Lever]:
         title = "Slope the track {}"
         yield Numeric(S.move.tilt, math.radians(0.25), -0.5, 0.5, title, loses="the slope")
     if not design.on_track:
+        yield Numeric(F.wheels.askew, 0.0005, 0.0005, 0.02, "Set the wheel sets in line within {}")
         return
     yield Numeric(F.track.pieces, 1, 1, 12, "Lay {} pieces in a row", whole=True)
     yield Numeric(F.track.piece, 0.1, 0.5, design.carried.longest, "Cut the pieces {} long")
     yield Numeric(F.track.gauge, 0.01, 0.15, 1.2, "Set the gauge to {}")
-    yield Numeric(F.track.sleepers, 0.05, 0.2, 1.5, "Lay a sleeper every {}")
-    yield Numeric(F.track.packing, 0.05, 0.0, 1.0, "Pack out {} of the floor's waves")
+    if track.bed == "on sleepers":
+        lies = {"on the floor, all along": "Lay the pipes on the floor, all along"}
+        yield Choices.words(F.track.bed, lies, track.bed)
+    yield Numeric(F.track.crooked, 0.00005, 0.0, 0.002, "Lay pipes straight within {} in a metre")
+    if track.sleepered:
+        yield Numeric(F.track.sleepers, 0.05, 0.2, 1.5, "Lay a sleeper every {}")
+        yield Numeric(F.track.packing, 0.05, 0.0, 1.0, "Pack out {} of the floor's waves")
     yield Numeric(F.track.gap, 0.0002, 0.0, 0.01, "Close the joints to {}")
     yield Numeric(F.track.step, 0.00005, 0.0, 0.004, "File the joints to a step of {}")
     yield Numeric(F.wheels.gauge_error, 0.0002, 0.0002, 0.01, "Set the gauge within {}")

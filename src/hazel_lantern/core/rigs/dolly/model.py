@@ -13,6 +13,8 @@ from hazel_lantern.core.mechanics import elastica
 from hazel_lantern.core.rigs.case import Design
 from hazel_lantern.core.rigs.kit.words import mm
 
+#: How far wheel sets that are set up by a rule stand askew, rad: half a millimetre in 140.
+ASKEW = 0.0035
 Laid = Literal["straight track", "bowed track", "pre-bent track", "no track"]
 
 
@@ -31,7 +33,9 @@ class Track(Frozen):
     joint: Literal["sleeve inside", "butted"] = choice("Pieces joined by", "sleeve inside")
     gap: float = quantity("fine", "Gap at a joint", 0.001, low=0, high=0.03)
     step: float = quantity("fine", "Step at a joint", 0.0002, low=0, high=0.01)
-    sleepers: float = quantity("length", "From sleeper to sleeper", 0.7, low=0.1, high=3)
+    crooked: float = quantity("fine", "Pipes out of straight, in 1 m", 0.0002, low=0, high=0.02)
+    bed: Literal["on sleepers", "on the floor, all along"] = choice("Pipes lie", "on sleepers")
+    sleepers: float = quantity("length", "Sleeper to sleeper, at most", 0.7, low=0.1, high=3)
     packing: float = quantity("percent", "Unevenness packed out", 0.6, low=0, high=1)
     floor: str = choice("Floor", "concrete", catalogue="floors")
     spare: float = quantity("length", "Room past each end of the move", 0.15, low=0, high=5)
@@ -42,14 +46,45 @@ class Track(Frozen):
         return self.pieces * self.piece
 
     @property
+    def sleepered(self) -> bool:
+        """Whether it lies on sleepers, and not on the floor all along."""
+        return self.kind != "no track" and self.bed == "on sleepers"
+
+    @property
+    def stretch(self) -> float:
+        """What sleepers divide evenly, m: half a piece, so that one lies under every joint."""
+        return self.piece if self.pieces == 1 else self.piece / 2
+
+    @property
+    def spans(self) -> int:
+        """From sleeper to sleeper, along the whole track."""
+        return round(self.length / self.stretch) * math.ceil(self.stretch / self.sleepers - 1e-9)
+
+    @property
     def sleeper_count(self) -> int:
-        """From end to end, one under each end, no farther apart than asked."""
-        return math.ceil(self.length / self.sleepers - 1e-9) + 1
+        """From end to end, one under each end and each joint, no farther apart than asked."""
+        return self.spans + 1
+
+    @property
+    def stick_count(self) -> int:
+        """Sticks that keep the gauge of pipes that lie on the floor: at ends and joints."""
+        return round(self.length / self.stretch) + 1
 
     @property
     def apart(self) -> float:
-        """How far the sleepers really are apart, m: they divide the length evenly."""
-        return self.length / (self.sleeper_count - 1)
+        """How far the sleepers really are apart, m."""
+        return self.length / self.spans
+
+    def joints(self, left: bool) -> tuple[float, ...]:
+        """Where the pieces of a rail meet, from the track's middle, m; the two rails' by turns.
+
+        The right rail begins with half a piece, so that no joint has another beside it.
+        """
+        half, shift = self.length / 2, 0.0 if left else self.piece / 2
+        if self.pieces == 1:
+            return ()
+        first = 1 if left else 0
+        return tuple(at * self.piece - half + shift for at in range(first, self.pieces))
 
 
 class Wheels(Frozen):
@@ -62,6 +97,7 @@ class Wheels(Frozen):
     bogie: float = quantity("length", "From set to set", 0.14, low=0.03, high=1)
     wheelbase: float = quantity("length", "Wheelbase", 0.7, low=0.1, high=4)
     gauge_error: float = quantity("fine", "Gauge error, ±", 0.001, low=0, high=0.05)
+    askew: float = quantity("angle", "Wheel sets out of line by", ASKEW, low=0, high=0.2)
 
 
 class Platform(Frozen):
@@ -85,7 +121,9 @@ class Platform(Frozen):
 class Drive(Frozen):
     """How it is moved, and how it is stopped."""
 
-    handle: Literal["a hand on it", "a rigid handle"] = choice("Pushed by", "a hand on it")
+    handle: Literal["a hand on it", "a rigid handle", "a soft link"] = choice(
+        "Pushed by", "a hand on it"
+    )
     height: float = quantity("length", "Pushed at a height of", 0.9, low=0.02, high=2.5)
     stopping: float = quantity("force", "Pull that stops it", 15.0, low=0, high=2000)
     brake: float = quantity("force", "Brake or wedge holds", 0.0, low=0, high=5000)

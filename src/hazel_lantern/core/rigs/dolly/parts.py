@@ -21,7 +21,10 @@ def parts_list(answer: DollyAnswer) -> tuple[Part, ...]:
         joints = 2 * track.pieces - 1 if track.pieces > 1 else 0
         if track.joint == "sleeve inside" and joints:
             bill.hardware("sleeves", "rail-sleeve", joints)
-        bill.hardware("saddles", "rail-saddle", 2 * design.track.sleeper_count)
+        if track.sleepered:
+            bill.hardware("saddles", "rail-saddle", 2 * track.sleeper_count)
+        else:
+            bill.hardware("stick-ties", "cable-tie", 2 * track.stick_count)
     if track.kind == "bowed track":
         metres = math.ceil(sum(cord_length(bow) for bow in pipe_bows(answer)) - 1e-9)
         line = answer.case.row("wires", "cord-2")

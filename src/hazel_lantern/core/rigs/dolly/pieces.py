@@ -20,14 +20,13 @@ def rail_lengths(answer: DollyAnswer) -> tuple[float, float]:
     return track.length - more, track.length + more
 
 
-def sleeper_places(answer: DollyAnswer) -> list[tuple[float, float]]:
-    """Where each sleeper crosses both pipes, from their ends, m: inner and outer.
+def crossing_places(answer: DollyAnswer) -> list[tuple[float, float]]:
+    """Where each sleeper or stick crosses both pipes, from their ends, m: inner and outer.
 
     The outer pipe runs ahead of the middle line by half of the gauge times the angle turned.
     """
     design = answer.design
-    half = design.track.length / 2
-    ways = np.linspace(-half, half, design.track.sleeper_count)
+    ways = np.array(answer.crossings)
     _, _, turn = answer.line.at(ways)
     inner, outer = (ways + sign * design.track.gauge / 2 * turn for sign in (-1, 1))
     return list(zip((inner - inner[0]).tolist(), (outer - outer[0]).tolist(), strict=True))
@@ -43,7 +42,9 @@ def pieces(answer: DollyAnswer) -> tuple[Piece, ...]:
     if not design.on_track:
         return ()
     inner, outer = rail_lengths(answer)
-    sleeper = Piece(SLEEPER, "Sleeper", track.gauge + 2 * OVERHANG, design.track.sleeper_count)
+    sleeper = Piece(SLEEPER, "Sleeper", track.gauge + 2 * OVERHANG, track.sleeper_count)
+    if not track.sleepered:
+        sleeper = Piece(SLEEPER, "Gauge stick", stick_length(answer), track.stick_count)
     if design.curved:
         found = []
         for name, length in (("inner", inner), ("outer", outer)):
@@ -61,6 +62,11 @@ def pieces(answer: DollyAnswer) -> tuple[Piece, ...]:
         Piece(track.section, "Rail, half", track.piece / 2, 2),
         sleeper,
     )
+
+
+def stick_length(answer: DollyAnswer) -> float:
+    """Of a stick that fits between the pipes, m."""
+    return answer.design.track.gauge - answer.rows.section.width
 
 
 def cord_length(bow: elastica.Bow) -> float:

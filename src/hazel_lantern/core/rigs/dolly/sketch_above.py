@@ -11,7 +11,6 @@ from hazel_lantern.core.rigs.dolly.lamps_stand import deck_outline, foot_places
 from hazel_lantern.core.rigs.dolly.model import F
 from hazel_lantern.core.rigs.dolly.path import Line as Way
 from hazel_lantern.core.rigs.dolly.pieces import OVERHANG
-from hazel_lantern.core.rigs.dolly.shaking import joints_of
 from hazel_lantern.core.rigs.kit.drawing import box, load_shapes
 from hazel_lantern.core.shot import Arc, S
 from hazel_lantern.core.sketch import (
@@ -59,15 +58,14 @@ def _track(plan: Plan) -> list[Thing]:
     track, half = design.track, design.track.length / 2
     things: list[Thing] = []
     reach = track.gauge / 2 + OVERHANG
-    count = track.sleeper_count - 1
-    for at in np.linspace(-half, half, count + 1):
+    for at in plan.answer.crossings:
         ends = plan.on(float(at), 0.0, -reach), plan.on(float(at), 0.0, reach)
         things.append(Line(ends, "timber", 0.044))
     width = max(plan.answer.rows.section.properties.width, 0.02)
     for side in (-1, 1):
         left = side * track.gauge / 2
         things.append(Line(plan.line(plan.answer.line, -half, half, left), "rail", width))
-        for joint in joints_of(design, side > 0):
+        for joint in track.joints(side > 0):
             mark = plan.on(joint, 0.0, left - 0.03), plan.on(joint, 0.0, left + 0.03)
             things.append(Line(mark, "wheel", 0.012))
     if track.kind == "bowed track":

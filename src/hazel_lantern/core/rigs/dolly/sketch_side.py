@@ -4,10 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 
-from hazel_lantern.core.mechanics import track as mechanics
 from hazel_lantern.core.rigs.dolly.answer import SLEEPER_HEIGHT, DollyAnswer
 from hazel_lantern.core.rigs.dolly.model import F
-from hazel_lantern.core.rigs.dolly.shaking import joints_of
 from hazel_lantern.core.rigs.kit.drawing import PERSON, box, enlargement, load_shapes, person
 from hazel_lantern.core.shot import Arc, S
 from hazel_lantern.core.sketch import (
@@ -44,29 +42,29 @@ class Side:
         track, half = self.design.track, self.design.track.length / 2
         at = np.linspace(-half, half, max(int(track.length / 0.02), 2))
         sunk = np.zeros_like(at)
-        span = mechanics.span(track.joint != "butted")
-        for axle in self.axles(self.way):
-            if not -half <= axle <= half:
-                continue
-            first = np.floor((axle + half) / track.apart) * track.apart - half
-            share = (axle - first) / track.apart
-            deep = self.answer.dip * np.interp(share, span.share, span.dip) / span.dip.max()
-            inside = np.clip((at - first) / track.apart, 0, 1)
-            sunk = np.maximum(sunk, deep * np.sin(np.pi * inside))
-        middle = SLEEPER_HEIGHT + self.answer.rows.section.properties.height / 2
+        if self.answer.rails:
+            ways, sinking = self.answer.sinking
+            corners = zip(self.answer.corner_places[:, 0].tolist(), sinking, strict=True)
+            for ahead, sinks in corners:
+                for axle in (self.way + ahead + offset for offset in self.design.sets):
+                    first = np.floor((axle + half) / track.apart) * track.apart - half
+                    inside = np.clip((at - first) / track.apart, 0, 1)
+                    deep = float(np.interp(self.way, ways, sinks))
+                    sunk = np.maximum(sunk, deep * np.sin(np.pi * inside))
+        middle = self.answer.bed_height + self.answer.rows.section.properties.height / 2
         return tuple(zip(at.tolist(), (middle - sunk * self.enlarged).tolist(), strict=True))
 
 
 def _track(side: Side) -> list[Thing]:
-    track, half = side.design.track, side.design.track.length / 2
+    track = side.design.track
     height = side.answer.rows.section.properties.height
     things: list[Thing] = []
-    count = track.sleeper_count - 1
-    for at in np.linspace(-half, half, count + 1):
+    for at in side.answer.crossings if track.sleepered else ():
         things.append(Shape(box(at - 0.022, 0.0, at + 0.022, SLEEPER_HEIGHT), "timber"))
     things.append(Line(side.rail(), "rail", height))
-    for joint in joints_of(side.design, True):
-        things.append(Line(((joint, SLEEPER_HEIGHT), (joint, SLEEPER_HEIGHT + height)), "wheel"))
+    low = side.answer.bed_height
+    for joint in track.joints(True):
+        things.append(Line(((joint, low), (joint, low + height)), "wheel"))
     return things
 
 

@@ -12,10 +12,10 @@ from hazel_lantern.core.rigs.dolly.answer import DollyAnswer
 from hazel_lantern.core.rigs.dolly.path import bend_radius
 from hazel_lantern.core.rigs.dolly.pieces import (
     cord_length,
+    crossing_places,
     pieces,
     pipe_bows,
     rail_lengths,
-    sleeper_places,
 )
 from hazel_lantern.core.rigs.kit.words import CLAMPED, cut_steps, workshop_cautions
 from hazel_lantern.core.units import write
@@ -26,7 +26,8 @@ def sources_of_shake(answer: DollyAnswer) -> list[tuple[str, float]]:
     design, speed = answer.design, float(answer.axis.speed.max())
     found = [("Wheels turn", speed / (math.pi * answer.rows.roller.diameter))]
     if design.on_track:
-        found.append(("Sleepers come", speed / design.track.sleepers))
+        if design.track.sleepered:
+            found.append(("Sleepers come", speed / design.track.apart))
         if design.track.pieces > 1:
             found.append(("Joints come", 2 * speed / design.track.piece))
     found.append(("Body bounces", float(answer.shaking.frequencies[0])))
@@ -92,12 +93,13 @@ def cautions(answer: DollyAnswer, station: str) -> tuple[str, ...]:
 
 def _places_step(answer: DollyAnswer) -> Step:
     """Marking both pipes before they are bowed."""
-    style, places = answer.style, sleeper_places(answer)
+    style, places = answer.style, crossing_places(answer)
     inner, outer = (
         ", ".join(write(one[side], "length", style) for one in places) for side in (0, 1)
     )
+    cross = "sleepers" if answer.design.track.sleepered else "gauge sticks"
     return Step(
-        "Mark where the sleepers hold both pipes apart, from one end of each: inner pipe "
+        f"Mark where the {cross} hold both pipes apart, from one end of each: inner pipe "
         f"{inner}; outer pipe {outer}.",
         ("tape", "felt pen"),
     )
@@ -152,6 +154,13 @@ def steps(answer: DollyAnswer) -> tuple[Step, ...]:
                 f"{write(track.gauge, 'length', style)}, and screw the saddles on.",
                 ("clamps", "drill", "screwdriver"),
             )
+            if track.sleepered
+            else Step(
+                f"Drill the {track.stick_count} gauge sticks clamped together: they stand between "
+                f"the pipes and keep them {write(track.gauge, 'length', style)} apart, middle to "
+                "middle.",
+                ("clamps", "drill"),
+            )
         )
         if track.kind == "bowed track":
             found += bow_steps(answer)
@@ -168,12 +177,20 @@ def steps(answer: DollyAnswer) -> tuple[Step, ...]:
         stagger = ""
         if track.pieces > 1:
             stagger = " Begin one rail with half a piece, so that no two joints are side by side."
+        feel = "Feel every joint with a thumb: what you feel, the lens sees."
         found.append(
             Step(
-                f"Lay the track on its sleepers, {write(track.apart, 'length', style)} apart, "
-                f"one under each end.{stagger} Pack the sleepers until a level shows the same "
-                "everywhere. Feel every joint with a thumb: what you feel, the lens sees.",
+                "Lay the track on its sleepers from the middle outwards, "
+                f"{write(track.apart, 'length', style)} apart, one under each end and each "
+                f"joint.{stagger} Pack the sleepers until a level shows the same everywhere. "
+                + feel,
                 ("spirit level", "thin packing", "file"),
+            )
+            if track.sleepered
+            else Step(
+                f"Sweep the floor and lay the pipes on it along a taut cord.{stagger} Put a gauge "
+                "stick between them at each end and each joint, and tie it to both pipes. " + feel,
+                ("broom", "cord", "file"),
             )
         )
     found.append(
@@ -199,8 +216,12 @@ def set_card(answer: DollyAnswer) -> tuple[str, ...]:
     if design.on_track:
         found.append(
             f"Track: {track.pieces} × {write(track.piece, 'length', style)}, gauge "
-            f"{write(track.gauge, 'length', style)}, sleepers every "
-            f"{write(track.apart, 'length', style)}; packed level."
+            f"{write(track.gauge, 'length', style)}, "
+            + (
+                f"sleepers every {write(track.apart, 'length', style)}; packed level."
+                if track.sleepered
+                else "on the swept floor all along."
+            )
         )
     if track.kind == "bowed track":
         inner, outer = pipe_bows(answer)
@@ -213,7 +234,7 @@ def set_card(answer: DollyAnswer) -> tuple[str, ...]:
         f"Push with about {write(float(np.abs(answer.push).max()), 'force', style)}, at "
         + (
             f"{write(design.drive.height, 'length', style)}."
-            if design.drive.handle == "a hand on it"
+            if not answer.at_deck
             else "the handle."
         ),
         f"Leave {write(track.spare, 'length', style)} free past both ends of the move.",

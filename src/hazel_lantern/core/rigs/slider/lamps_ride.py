@@ -8,14 +8,11 @@ import numpy as np
 
 from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.rigs.kit.hand import WAVERS, through_link
 from hazel_lantern.core.rigs.kit.seen import SHAKE
 from hazel_lantern.core.rigs.slider.answer import SliderAnswer
 from hazel_lantern.core.units import write
 
-#: How often a hand that pushes steadily wavers, Hz: slower it is part of the move.
-WAVERS = 2.0
-#: How often a carriage swings on a soft link; above it what the hand shakes is taken up, Hz.
-LINK = 0.5
 #: What a pipe of 25 mm pushed into its fitting holds against turning, N·m, when it is new.
 PUSHED = 0.8
 
@@ -56,7 +53,7 @@ def unsteady(answer: SliderAnswer) -> float:
         return 0.0
     force = answer.settings.hand_unsteady
     if drive.soft:
-        force *= (LINK / WAVERS) ** 2
+        force *= float(through_link(WAVERS))
     return force / (answer.carried.mass * (2 * math.pi * WAVERS) ** 2)
 
 
