@@ -13,7 +13,7 @@ from hazel_lantern.core.units import read
 #: So much must be left between a hole and the edge of its part, m.
 LEAST_EDGE = 0.0015
 #: What may be drilled and has no bolt of the tables: what goes through says so itself.
-FREE = ("slot", "weight bar", "stand screw", "axle", "pivot's bolt", "mark it")
+FREE = ("slot", "weight bar", "stand screw", "axle", "pivot's bolt", "mark it", "a tie")
 INCH = 0.0254
 
 

@@ -9,6 +9,7 @@ from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.project.file import loads
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.resources import DATA
+from hazel_lantern.core.rigs.dolly.forms import FORMS
 from hazel_lantern.core.rigs.dolly.model import DollyDesign
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.workshop import Workshop
@@ -97,7 +98,13 @@ def any_dolly(dice):
         ),
         "design__wheels__bogie": dice.uniform(0.12, 0.2),
         "design__wheels__wheelbase": dice.uniform(0.4, 0.8),
-        "design__platform__form": dice.choice(["board", "triangle"]),
+        "design__platform__form": dice.choice(sorted(FORMS)),
+        "design__track__sleeper": dice.choice(
+            ["boards with saddles", "boards with clips", "pipes, notched"]
+        ),
+        "design__track__bows": dice.choice(["each to its length", "both alike, ends offset"]),
+        "design__platform__spread": dice.uniform(0.45, 0.9),
+        "design__track__bed": dice.choice(["on sleepers", "on the floor, all along"]),
         "design__platform__length": dice.uniform(0.8, 1.1),
         "design__platform__width": dice.uniform(0.45, 0.8),
         "shot__move__distance": 0.5,

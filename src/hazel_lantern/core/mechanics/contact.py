@@ -174,6 +174,7 @@ def exponentials(block: Array, enters: Array, step: float) -> tuple[Array, Array
     block : (n, n) array
         x' = block x + enters u.
     enters : (n, m) array
+        How each force changes the state, in what the state and the forces are given in.
     step : float
         s.
 

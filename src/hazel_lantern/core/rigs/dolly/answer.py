@@ -13,6 +13,7 @@ from hazel_lantern.core.catalogue.rows import Floor, Material, Roller, Section, 
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics import carriage, track
 from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.rigs.dolly.forms import FORMS, TALL, TRUCK_TRACK, Form
 from hazel_lantern.core.rigs.dolly.model import DollyDesign
 from hazel_lantern.core.rigs.dolly.path import Line, least_radius, real_line, wanted_line
 from hazel_lantern.core.rigs.kit.rolling import RollingAnswer
@@ -29,15 +30,12 @@ OPERATOR_UP, BALLAST_UP = 0.55, 0.08
 LEAST_MAST = 0.03
 #: Height of a sleeper, m: a board laid flat.
 SLEEPER_HEIGHT = 0.018
-#: Thickness of a deck, plywood, m.
-BOARD = 0.018
+#: What a frame of pipe is made of, and how far a bag hangs under a stand's apex, of its height.
+FRAME, HUNG = "aluminium-tube-32x3", 0.2
+#: The same of a pipe of 50 mm with rails in notches of 12 mm, m.
+NOTCHED_HEIGHT = 0.038
 #: A wheel plate's length and breadth at the least, m.
 WHEEL_PLATE = (0.16, 0.10)
-#: What corners are called, in the order of `DollyAnswer.corner_places`.
-CORNERS = {
-    "board": ("rear right", "rear left", "front right", "front left"),
-    "triangle": ("rear right", "front right", "left"),
-}
 
 
 @dataclass(frozen=True)
@@ -61,13 +59,6 @@ class Lump:
     left: float
     up: float
     size: tuple[float, float, float] = (0.0, 0.0, 0.0)
-
-
-def corners_of(form: str, half: float, side: float) -> Array:
-    """Corners of a form that reaches so far ahead and so far to either side, (corners, 2) m."""
-    if form == "triangle":
-        return np.array([(-half, -side), (half, -side), (0.0, side)])
-    return np.array([(-half, -side), (-half, side), (half, -side), (half, side)])
 
 
 def outline(places: Array) -> Array:
@@ -106,6 +97,10 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
         design, platform = self.design, self.design.platform
         if design.on_track:
             return design.track.gauge
+        if platform.form == "board on two trucks":
+            return TRUCK_TRACK
+        if design.footed:
+            return TALL * design.base
         # As far apart as the wheel plates can stand under the deck.
         return max(platform.width - WHEEL_PLATE[1], platform.width / 2)
 
@@ -121,7 +116,10 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
     def deck_size(self) -> tuple[float, float]:
         """Length and breadth of the deck, m: the wheel plates are whole under it."""
         platform, (length, breadth) = self.design.platform, self.plate_size
-        base = self.design.wheels.wheelbase
+        base = self.design.base
+        if platform.form == "board on two trucks":
+            # Trucks stand in its middle; their wheels may reach past it.
+            return max(platform.length, base + length), platform.width
         return max(platform.length, base + length), max(platform.width, self.gauge + breadth)
 
     @kept
@@ -131,8 +129,38 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
         A triangle has two corners over the right rail and one over the left, nearer to what a
         lens square to the way looks at.
         """
-        half = self.design.wheels.wheelbase / 2
-        return corners_of(self.design.platform.form, half, self.gauge / 2)
+        return self.form.places(self.design.base / 2, self.gauge / 2)
+
+    @property
+    def form(self) -> Form:
+        """How the platform is built."""
+        return FORMS[self.design.platform.form]
+
+    @property
+    def sets(self) -> int:
+        """Sets of wheels that are bought."""
+        return round(len(self.form.corners) * self.sets_at_corner)
+
+    @property
+    def sets_at_corner(self) -> float:
+        """Sets of wheels that bear a corner: half of a truck."""
+        return self.form.set_share * len(self.design.sets)
+
+    @property
+    def wheels_mass(self) -> float:
+        """Of all sets of wheels, kg."""
+        return self.sets * self.rows.roller.mass
+
+    @property
+    def frame(self) -> Section:
+        """The section that a frame of pipe is made of."""
+        section: Section = self.case.row("sections", FRAME)
+        return section
+
+    @property
+    def frame_material(self) -> Material:
+        """What that is made of."""
+        return self.workshop.catalogue.material_of(self.frame)
 
     @property
     def mount_left(self) -> float:
@@ -142,7 +170,10 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
     @property
     def bed_height(self) -> float:
         """Height of what the pipes lie on over the floor, m."""
-        return SLEEPER_HEIGHT if self.design.track.sleepered else 0.0
+        track = self.design.track
+        if not track.sleepered:
+            return 0.0
+        return NOTCHED_HEIGHT if track.sleeper == "pipes, notched" else SLEEPER_HEIGHT
 
     @property
     def crossings(self) -> list[float]:
@@ -174,7 +205,9 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
 
     @property
     def mounted_screw(self) -> float:
-        """The same, but not below what the mount takes up over the deck, m."""
+        """The same, but clear of the deck by what the mount takes up, m."""
+        if self.design.platform.mount == "hung below":
+            return min(self.screw, self.deck - LEAST_MAST)
         return max(self.screw, self.deck + LEAST_MAST)
 
     @kept
@@ -186,11 +219,10 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
         ahead, left = centre.right, mount + centre.forward
         if self.along:
             ahead, left = centre.forward, mount - centre.right
-        sets = len(CORNERS[platform.form]) * len(self.design.sets)
         flat = (platform.length, platform.width, 0.02)
         found = [
             Lump("platform", platform.mass, 0.0, mount, deck, flat),
-            Lump("wheels", sets * rows.roller.mass, 0.0, mount, deck - platform.height / 2, flat),
+            Lump("wheels", self.wheels_mass, 0.0, mount, deck - platform.height / 2, flat),
             Lump("camera", centre.mass, ahead, left, screw + centre.up, (0.2, 0.2, 0.25)),
         ]
         if platform.mount == "stand":
@@ -198,7 +230,7 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
             size = (platform.spread * 0.6, platform.spread * 0.6, screw - deck)
             found.append(Lump("stand", rows.stand.mass, 0.0, mount, up, size))
         else:
-            found.append(Lump("low mount", platform.low_mass, 0.0, mount, (deck + screw) / 2))
+            found.append(Lump("mount", platform.low_mass, 0.0, mount, (deck + screw) / 2))
         if platform.operator == "rides":
             back = -platform.operator_back * self.shot.move.sense
             up, size = deck + OPERATOR_UP, (0.4, 0.4, 0.9)
@@ -206,6 +238,8 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
         if platform.ballast:
             size = (platform.length * 0.8, platform.width * 0.8, 0.1)
             up = deck + BALLAST_UP
+            if platform.ballast_at == "hung under the apex" and platform.mount == "stand":
+                size, up = (0.2, 0.2, 0.3), deck + HUNG * (screw - deck)
             found.append(Lump("ballast", platform.ballast, 0.0, mount, up, size))
         return tuple(found)
 
@@ -232,7 +266,7 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
             forward=sum(lump.mass * lump.ahead for lump in found) / mass,
             sideways=sum(lump.mass * lump.left for lump in found) / mass,
             height=sum(lump.mass * lump.up for lump in found) / mass - self.ground,
-            wheelbase=design.wheels.wheelbase,
+            wheelbase=design.base,
             gauge=self.gauge,
             push_height=pushed_at,
             rolling_resistance=self.rolling_resistance,

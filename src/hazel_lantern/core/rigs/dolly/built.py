@@ -2,87 +2,45 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-
 from hazel_lantern.core.parts import Bolt, Hole, Template
 from hazel_lantern.core.reuse import reused
-from hazel_lantern.core.rigs.dolly.answer import BOARD, CORNERS, DollyAnswer
+from hazel_lantern.core.rigs.dolly import decks
+from hazel_lantern.core.rigs.dolly.answer import DollyAnswer
+from hazel_lantern.core.rigs.dolly.decks import PLATE, mounts
 from hazel_lantern.core.rigs.dolly.pieces import (
+    NOTCHED,
     OVERHANG,
     SLEEPER_BOARD,
     stick_length,
 )
 from hazel_lantern.core.rigs.dolly.pieces import SLEEPER as SLEEPER_SECTION
-from hazel_lantern.core.rigs.kit.bolts import SPACER, through
-from hazel_lantern.core.rigs.kit.mounts import Mounts
+from hazel_lantern.core.rigs.kit.bolts import through
 
-DECK, PLATE = "Deck", "Wheel plate"
 SLEEPER, SADDLE, STICK = "Sleeper", "Pipe saddle", "Gauge stick"
 #: Thickness of a wheel plate, aluminium, m.
 SHEET = 0.005
-#: From a wheel plate's corner to its bolts, m.
-BOLT_IN = 0.018
-#: Between deck and a swivelling plate, m.
-GLIDE = 0.002
 #: What a saddle is screwed on with, m, and the hole that its screw is started in.
 SCREW, PILOT = 0.004, 0.0025
+#: How deep a rail lies in a sleeper of pipe, m.
+NOTCH = 0.012
 #: From an end of a gauge stick to the hole of its tie, m, and that hole.
 STICK_IN, TIE_HOLE = 0.012, 0.006
 #: From a pipe's side to the middle of a saddle's screw, and a saddle's breadth, m.
 BESIDE, SADDLE_BREADTH = 0.012, 0.02
 
 
-def corners(answer: DollyAnswer) -> Iterator[tuple[str, float, float]]:
-    """The wheel plates' middles on the deck: corner, from its rear right corner, m."""
-    platform = answer.design.platform
-    length, width = answer.deck_size
-    for name, (ahead, left) in zip(
-        CORNERS[platform.form], answer.corner_places.tolist(), strict=True
-    ):
-        yield name, length / 2 + ahead, width / 2 + left
-
-
-def swivels(answer: DollyAnswer) -> bool:
-    """Whether the wheel plates turn under the deck."""
-    return answer.design.wheels.corner == "two sets, swivelling"
-
-
-def mounts(answer: DollyAnswer) -> Mounts:
-    """What holds the wheels under their plates."""
-    return Mounts(answer.case, answer.rows.roller)
-
-
-def plate_bolts(answer: DollyAnswer) -> list[tuple[str, float, float]]:
-    """Where a wheel plate is bolted to the deck, from its middle: name, along and across, m."""
-    if swivels(answer):
-        return [("swivel", 0.0, 0.0)]
-    length, breadth = answer.plate_size
-    x, y = length / 2 - BOLT_IN, breadth / 2 - BOLT_IN
-    places = ((-x, -y), (x, -y), (-x, y), (x, y))
-    return [(f"bolt {name}", *place) for name, place in zip("abcd", places, strict=True)]
-
-
-def _deck(answer: DollyAnswer) -> Template:
-    thread = answer.case.row("threads", "m10" if swivels(answer) else "m6")
-    words = f"{'swivel bolt' if swivels(answer) else 'bolt'} {thread.name} of the wheel plate"
-    found = tuple(
-        Hole(DECK, f"{corner} {name}", x + along, y + across, thread.clearance, words)
-        for corner, x, y in corners(answer)
-        for name, along, across in plate_bolts(answer)
-    )
-    note = ""
-    if answer.design.platform.form == "triangle":
-        note = "sawn to a triangle, its blunt corners as broad as the wheel plates"
-    return Template(DECK, *answer.deck_size, found, note=note, thick=BOARD, of="plywood")
+def plated(answer: DollyAnswer) -> bool:
+    """Whether the wheels are on plates; trucks are bolted right under their board."""
+    return answer.design.platform.form != "board on two trucks"
 
 
 def _plate(answer: DollyAnswer) -> Template:
     length, breadth = answer.plate_size
     x, y, held = length / 2, breadth / 2, mounts(answer)
-    hold = answer.case.row("threads", "m10" if swivels(answer) else "m6")
+    hold = answer.case.row("threads", decks.thread_of_plate(answer))
     found = [
         Hole(PLATE, name, x + along, y + across, hold.clearance, f"bolt {hold.name} to the deck")
-        for name, along, across in plate_bolts(answer)
+        for name, along, across in decks.plate_bolts(answer)
     ]
     for number, offset in enumerate(answer.design.sets, start=1):
         found += held.holes(PLATE, f"set {number}", x + offset, y)
@@ -91,7 +49,7 @@ def _plate(answer: DollyAnswer) -> Template:
         length,
         breadth,
         tuple(found),
-        count=len(CORNERS[answer.design.platform.form]),
+        count=len(answer.form.corners),
         note="drill them all clamped together",
         thick=SHEET,
         of="aluminium",
@@ -100,6 +58,8 @@ def _plate(answer: DollyAnswer) -> Template:
 
 def _saddle_places(answer: DollyAnswer) -> list[tuple[str, float]]:
     """A saddle's screws from the pipe's middle, m."""
+    if answer.design.track.sleeper == "boards with clips":
+        return [("a", 0.0)]
     aside = answer.rows.section.width / 2 + BESIDE
     return [("a", -aside), ("b", aside)]
 
@@ -110,6 +70,9 @@ def _track(answer: DollyAnswer) -> list[Template]:
     board = answer.case.row("sections", SLEEPER_SECTION)
     if not track.sleepered:
         return [_stick(answer, board.name)]
+    if track.sleeper == "pipes, notched":
+        return [_notched(answer)]
+    clips = track.sleeper == "boards with clips"
     screws = _saddle_places(answer)
     words = "pilot for the saddle's screw; both rails from the same end"
     found = tuple(
@@ -117,7 +80,7 @@ def _track(answer: DollyAnswer) -> list[Template]:
         for rail, at in (("near rail", OVERHANG), ("far rail", OVERHANG + track.gauge))
         for name, aside in screws
     )
-    reach = 2 * (screws[1][1] + 0.01)
+    reach = 2 * (screws[-1][1] + 0.01)
     own = tuple(
         Hole(SADDLE, name, reach / 2 + aside, SADDLE_BREADTH / 2, SCREW + 0.0005, "its own screw")
         for name, aside in screws
@@ -140,10 +103,30 @@ def _track(answer: DollyAnswer) -> list[Template]:
             own,
             count=2 * track.sleeper_count,
             thick=0.0015,
-            of=answer.case.row("hardware", "rail-saddle").name,
+            of=answer.case.row("hardware", "pipe-clip" if clips else "rail-saddle").name,
             comes_drilled=True,
         ),
     ]
+
+
+def _notched(answer: DollyAnswer) -> Template:
+    """A sleeper of pipe with a saddle filed into it for each rail."""
+    track, row = answer.design.track, answer.case.row("sections", NOTCHED)
+    words = f"mark it: middle of a notch that the pipe lies in, {NOTCH * 1e3:g} mm deep"
+    holes = tuple(
+        Hole(SLEEPER, rail, at, row.width / 2, PILOT, words)
+        for rail, at in (("near rail", OVERHANG), ("far rail", OVERHANG + track.gauge))
+    )
+    return Template(
+        SLEEPER,
+        track.gauge + 2 * OVERHANG,
+        row.width,
+        holes,
+        count=track.sleeper_count,
+        note="file the notches with a rail as the gauge; tie each rail into them",
+        thick=row.width,
+        of=row.name,
+    )
 
 
 def _stick(answer: DollyAnswer, board: str) -> Template:
@@ -166,30 +149,25 @@ def _made_of(answer: DollyAnswer) -> tuple[object, ...]:
 @reused(_made_of)
 def templates(answer: DollyAnswer) -> tuple[Template, ...]:
     """Every part that a bolt or a screw goes through."""
-    design = answer.design
-    sets = len(CORNERS[design.platform.form]) * len(design.sets)
-    found = [_deck(answer), _plate(answer), mounts(answer).template(sets)]
-    if design.on_track:
+    found = [*decks.made(answer).templates]
+    if plated(answer):
+        found.append(_plate(answer))
+    found.append(mounts(answer).template(answer.sets))
+    if answer.design.on_track:
         found += _track(answer)
     return tuple(found)
 
 
 @reused(_made_of)
 def bolts(answer: DollyAnswer) -> tuple[Bolt, ...]:
-    """Every bolt in its place, and the screws of the saddles."""
-    found: list[Bolt] = []
+    """Every bolt in its place, and the screws of boards and saddles."""
+    found = [*decks.made(answer).bolts]
     held_by = mounts(answer)
-    for corner, _, _ in corners(answer):
-        for name, _, _ in plate_bolts(answer):
-            held = through((DECK, f"{corner} {name}"), (PLATE, name))
-            if swivels(answer):
-                glide = ((SPACER, GLIDE),)
-                found.append(Bolt("swivel-bolts", "swivel", corner, "m10", held, glide))
-            else:
-                found.append(Bolt("plate-bolts", "wheel plate", f"{corner} {name}", "m6", held))
+    for corner in answer.form.corners if plated(answer) else ():
         for number in range(1, len(answer.design.sets) + 1):
             found += held_by.bolts(PLATE, f"set {number}", f"{corner}, set {number}")
-    if answer.design.track.sleepered:
+    track = answer.design.track
+    if track.sleepered and track.sleeper != "pipes, notched":
         found += [
             Bolt(
                 "",
@@ -201,6 +179,6 @@ def bolts(answer: DollyAnswer) -> tuple[Bolt, ...]:
                 screw=SCREW,
             )
             for rail in ("near rail", "far rail")
-            for name in ("a", "b")
+            for name, _ in _saddle_places(answer)
         ]
     return tuple(found)

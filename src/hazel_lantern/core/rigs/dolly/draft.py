@@ -48,7 +48,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
     laid: Laid = "straight track"
     section, sagitta = "aluminium-tube-40x3", 0.3
     outer = wheels.wheelbase + wheels.bogie
-    count, piece = pieces_for(shot.move.distance + 2 * spare + outer)
+    count, piece = pieces_for(shot.move.distance + 2 * spare, outer)
     if isinstance(shot.move, Arc):
         # A plastic pipe can be bowed by hand where it need not turn far; else it is bent.
         laid = "bowed track"

@@ -316,6 +316,7 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
         design, t, w, p, u = self.answer.design, F.track, F.wheels, F.platform, F.drive
         if station == "Load":
             deck = [p.mass, p.ballast, p.operator]
+            deck += [p.ballast_at] if design.platform.mount == "stand" else []
             if design.platform.operator == "rides":
                 deck += [p.operator_mass, p.operator_back]
             return (Group("On the deck", tuple(deck)),)
@@ -330,12 +331,15 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
         laid = [t.kind, t.floor]
         if design.on_track:
             laid += [t.section, t.pieces, t.piece, t.gauge]
-            laid += [t.sagitta] if design.track.kind == "bowed track" else []
+            laid += [t.sagitta, t.bows, t.cord] if design.track.kind == "bowed track" else []
             bent = design.track.kind == "pre-bent track"
             laid += [t.radius] if bent and not isinstance(self.answer.shot.move, Arc) else []
             laid += [t.joint, t.gap, t.step, t.crooked, t.bed]
-            laid += [t.sleepers, t.packing] if design.track.sleepered else []
-        wheels = [w.roller, w.corner, *([w.bogie] if design.paired else []), w.wheelbase]
+            laid += [t.sleeper, t.sleepers, t.packing] if design.track.sleepered else []
+        wheels = [w.roller]
+        wheels += [w.corner] if design.platform.form != "board on two trucks" else []
+        wheels += [w.bogie] if design.paired else []
+        wheels += [w.wheelbase] if not design.footed else []
         wheels += [w.gauge_error] if design.on_track else [w.askew]
         platform = [p.form, p.length, p.width, p.height, p.mount]
         platform += [p.stand, p.spread] if design.platform.mount == "stand" else [p.low_mass]

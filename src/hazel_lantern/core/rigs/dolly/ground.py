@@ -24,7 +24,7 @@ def ground(answer: DollyAnswer, place: Array) -> Array:
     corners, radius = answer.corner_places, roller.diameter / 2
     margin = max(design.sets) + 2 * STEP
     reach = max(float(np.abs(place).max()), answer.shot.move.distance / 2)
-    reach += design.wheels.wheelbase / 2 + 2 * margin
+    reach += design.base / 2 + 2 * margin
     grid = np.arange(-reach, reach + STEP, STEP)
     lines = [np.stack(_lines(answer, grid, bool(left))) for left in (0, 1)]
     found = np.zeros((len(SOURCES), len(corners), place.size))
@@ -144,7 +144,7 @@ def aside(answer: DollyAnswer, place: Array) -> tuple[Array, Array]:
     if not answer.design.on_track or not laid.crooked:
         return np.zeros_like(place), np.zeros_like(place)
     chance, half = np.random.default_rng(7), laid.length / 2
-    base = answer.design.wheels.wheelbase
+    base = answer.design.base
     axles = np.stack([place + base / 2, place - base / 2])
     mean = np.zeros_like(axles)
     for left in (False, True):

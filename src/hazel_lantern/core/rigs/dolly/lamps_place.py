@@ -63,6 +63,8 @@ def clearances(answer: DollyAnswer) -> tuple[Spans, Inputs]:
     least, most = LEAST_MAST, LONGEST_MAST
     if design.platform.mount == "stand":
         least, most = stand.lowest, stand.highest
+    elif design.platform.mount == "hung below":
+        least, most = -LONGEST_MAST, -LEAST_MAST
     words = "the lens height on its mount"
     beyond_setting(spans, answer.screw, answer.deck + least, answer.deck + most, words)
     return spans, (("deep", "how far the line bends", float(y.max() - y.min()), "length"),)

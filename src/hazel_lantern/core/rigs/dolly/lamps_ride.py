@@ -126,7 +126,7 @@ def clatter(answer: DollyAnswer) -> Found:
     """Share of the move in which some wheel is off the ground."""
     shaking, roller, corners = answer.shaking, answer.rows.roller, len(answer.corner_places)
     mean = answer.weight / corners
-    stiff = len(answer.design.sets) * roller.stiffness
+    stiff = answer.sets_at_corner * roller.stiffness
     return Found(
         shaking.off,
         ("Wheels stay on the ground", "Light wheels clatter"),
@@ -162,7 +162,7 @@ def steer(answer: DollyAnswer) -> Found:
     """How far wheel sets that are out of line send it aside over the move."""
     design, distance = answer.design, answer.shot.move.distance
     applies = not design.on_track
-    askew, base = design.wheels.askew, design.wheels.wheelbase
+    askew, base = design.wheels.askew, design.base
     aside = distance**2 * askew / (2 * base) if applies else 0.0
     return Found(
         aside,

@@ -9,11 +9,14 @@ import numpy as np
 from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.rigs.dolly.answer import CORNERS, Array, DollyAnswer, corners_of, outline
+from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer, outline
+from hazel_lantern.core.rigs.dolly.forms import TALL
 from hazel_lantern.core.rigs.kit.standing import Place, Stance, stands, tip_check, ways_over
 from hazel_lantern.core.rigs.kit.strength import rated, rating_check
 from hazel_lantern.core.units import write
 
+#: From the middle of a triangle's board to its edge, and of a wheel plate that a foot stands on, m.
+OVER_BOARD, OVER_WHEELS = 0.047, 0.05
 #: Slower than that it does not stop by itself, m/s²; and the least room past an end, m.
 STANDS, LEAST_ROOM = 1e-6, 0.02
 
@@ -25,7 +28,7 @@ def wheel_load(answer: DollyAnswer) -> Found:
     return rated(
         ("Weight on the wheels", "Too heavy for the wheels"),
         heaviest,
-        {"a corner's wheels": len(answer.design.sets) * answer.rows.roller.rating},
+        {"a corner's wheels": answer.sets_at_corner * answer.rows.roller.rating},
         answer.settings.working_fraction,
         lambda s: f"The heaviest corner carries {write(float(heaviest.max()), 'mass', s)}",
         "statics of the wheels: acceleration, slope, push height and curve",
@@ -46,7 +49,7 @@ def wheel_lift(answer: DollyAnswer) -> Found:
     shares = answer.corners / answer.resting[:, None]
     lightest = shares.min(axis=0)
     at = int(shares.min(axis=1).argmin())
-    which = CORNERS[answer.design.platform.form][at]
+    which = answer.form.corners[at]
     lifts = bool(lightest.min() < 0)
     least, rests = float(answer.corners[at].min()), float(answer.resting[at])
     return Found(
@@ -116,13 +119,31 @@ def foot_places(answer: DollyAnswer) -> Array:
     platform = answer.design.platform
     corners = standing.regular_polygon(answer.rows.stand.feet, platform.spread)
     # On a board one foot points ahead; on a triangle each stands over a corner.
-    return corners if platform.form == "triangle" else np.asarray(corners[:, ::-1])
+    return corners if len(answer.form.corners) == 3 else np.asarray(corners[:, ::-1])
 
 
 def deck_outline(answer: DollyAnswer) -> Array:
     """The deck's corners, ahead and to the left, anticlockwise, (n, 2) m."""
     platform = answer.design.platform
-    return outline(corners_of(platform.form, platform.length / 2, platform.width / 2))
+    if answer.design.footed:
+        return outline(answer.corner_places)
+    return outline(answer.form.places(platform.length / 2, platform.width / 2))
+
+
+def _room(answer: DollyAnswer) -> float:
+    """The least distance from a foot to the edge of what it stands on, m."""
+    platform, places = answer.design.platform, foot_places(answer)
+    if platform.form in ("triangle of boards", "wheels under the feet"):
+        # Each foot stands over the board, or the wheels, of its corner; they may not be as far
+        # apart as the feet are.
+        half = OVER_BOARD if platform.form == "triangle of boards" else OVER_WHEELS
+        return half - abs(answer.gauge - TALL * platform.spread) / 2
+    deck = deck_outline(answer)
+    # Set where they have the most room: in the middle of what they and the deck take up.
+    middle = (deck.max(axis=0) + deck.min(axis=0) - places.max(axis=0) - places.min(axis=0)) / 2
+    if platform.form == "triangle":
+        middle = deck.mean(axis=0)
+    return float(standing.edge_distances(deck, places + middle).min())
 
 
 @check(
@@ -139,12 +160,7 @@ def feet(answer: DollyAnswer) -> Found:
     platform = answer.design.platform
     applies = platform.mount == "stand"
     places = foot_places(answer)
-    deck = deck_outline(answer)
-    # Set where they have the most room: in the middle of what they and the deck take up.
-    middle = (deck.max(axis=0) + deck.min(axis=0) - places.max(axis=0) - places.min(axis=0)) / 2
-    if platform.form == "triangle":
-        middle = deck.mean(axis=0)
-    left = float(standing.edge_distances(deck, places + middle).min())
+    left = _room(answer)
     span = places.max(axis=0) - places.min(axis=0)
     return Found(
         left,
@@ -157,7 +173,7 @@ def feet(answer: DollyAnswer) -> Found:
             f"{write(float(span[1]), 'length', s)}; the platform leaves "
             f"{write(abs(left), 'length', s)} {'' if left >= 0 else 'too little '}at the edge."
             if applies
-            else "A low mount is screwed to the deck."
+            else "The mount is screwed to the deck."
         ),
         working(
             "margin = least distance from a foot to an edge of the platform",

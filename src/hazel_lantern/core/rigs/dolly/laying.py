@@ -15,6 +15,10 @@ from hazel_lantern.core.shot import Arc
 
 #: From sleeper to sleeper, m: pipes of 32 mm and more hardly sag, and the picture does not sway.
 SLEEPERS = 0.4
+#: More way than is needed, so that the lamp of it holds with its margin.
+SPARE = 1.12
+#: Side play over the gauge's error that wheels which are chosen for a track have.
+ROOMY = 1.25
 #: A piece is as long as a car carries, but no longer than that, m.
 LONGEST = 2.0
 LAID = {
@@ -25,13 +29,14 @@ LAID = {
 }
 
 
-def pieces_for(length: float, longest: float = LONGEST) -> tuple[int, float]:
-    """As few equal pieces as a length takes.
+def pieces_for(way: float, base: float, longest: float = LONGEST) -> tuple[int, float]:
+    """As few equal pieces as a way takes, with something to spare.
 
     Parameters
     ----------
-    length, longest : float
-        Of the track at the least, and of a piece at the most, m.
+    way, base, longest : float
+        What the wheels run at the least, between the outermost of them, and of a piece at the
+        most, m.
 
     Returns
     -------
@@ -40,23 +45,29 @@ def pieces_for(length: float, longest: float = LONGEST) -> tuple[int, float]:
     float
         Length of each, in whole 100 mm, m.
     """
+    length = SPARE * way + base
     longest = math.floor(min(longest, LONGEST) * 10 + 1e-9) / 10
     count = max(1, math.ceil(length / longest - 1e-9))
     return count, round(math.ceil(length / count * 10 - 1e-9) / 10, 6)
 
 
 def with_rollers(answer: DollyAnswer, face: str) -> tuple[Edit, ...]:
-    """The edit that puts on wheels which run on a face; none where they do already."""
-    now = answer.design.wheels.roller
-    roller = wheel_for(face, now, answer.workshop.catalogue.rollers)
+    """The edit that puts on wheels which run on a face; none where they do already.
+
+    Of those with side play for the gauge as it is laid, if there are any.
+    """
+    wheels = answer.design.wheels
+    now, table = wheels.roller, answer.workshop.catalogue.rollers
+    roomy = {id: row for id, row in table.items() if row.side_play >= ROOMY * wheels.gauge_error}
+    roller = wheel_for(face, now, roomy) or wheel_for(face, now, table)
     return () if roller is None or roller == now else (Edit(F.wheels.roller, roller),)
 
 
 def _sized(answer: DollyAnswer) -> list[Edit]:
     """Of a dolly that ran on the floor: a track as long and as broad as it needs."""
     design = answer.design
-    needed = answer.shot.move.distance + 2 * design.track.spare + design.outer_base
-    pieces, piece = pieces_for(needed, design.carried.longest)
+    way = answer.shot.move.distance + 2 * design.track.spare
+    pieces, piece = pieces_for(way, design.outer_base, design.carried.longest)
     gauge = round(max(design.platform.width - WHEEL_PLATE[1], 0.1), 2)
     return [
         Edit(F.track.pieces, pieces),

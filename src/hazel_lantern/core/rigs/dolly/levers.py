@@ -10,6 +10,7 @@ from hazel_lantern.core.mechanics import elastica
 from hazel_lantern.core.rigs.asks import Candidate, Choices, Lever, Numeric, Ranking
 from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.rigs.dolly.answer import DollyAnswer
+from hazel_lantern.core.rigs.dolly.forms import FORMS, TALL
 from hazel_lantern.core.rigs.dolly.lamps_stand import LEAST_ROOM, overrun
 from hazel_lantern.core.rigs.dolly.laying import LAID, laid_edits, ways_to_lay, with_rollers
 from hazel_lantern.core.rigs.dolly.model import DollyDesign, F
@@ -90,12 +91,32 @@ def tries(answer: DollyAnswer) -> Iterable[Candidate]:
             yield Candidate(path.rpartition(".")[2], name, (Edit(path, value),))
 
 
+def forms(answer: DollyAnswer) -> Iterable[Candidate]:
+    """Every way to build the platform, with what goes with it."""
+    design, catalogue = answer.design, answer.workshop.catalogue
+    for form in FORMS:
+        edits = [Edit(F.platform.form, form)]
+        if form == "wheels under the feet" and design.platform.mount != "stand":
+            edits.append(Edit(F.platform.mount, "stand"))
+        if form in ("wheels under the feet", "triangle of boards") and design.on_track:
+            edits.append(Edit(F.track.gauge, round(TALL * design.platform.spread, 3)))
+        if form == "board on two trucks":
+            trucks = [row for row in catalogue.rollers.values() if row.mount == "truck"]
+            if design.on_track:
+                edits.append(Edit(F.track.kind, "no track"))
+            if trucks and answer.rows.roller.mount != "truck":
+                edits.append(Edit(F.wheels.roller, min(trucks, key=lambda row: row.price).id))
+        now = form == design.platform.form
+        yield Candidate(form, form[:1].upper() + form[1:], () if now else tuple(edits))
+
+
 def rankings(answer: DollyAnswer) -> tuple[Ranking, ...]:
     """What makers try, rails, wheels and floors."""
-    case, t, roller = answer.case, F.track, F.wheels.roller
+    case, t, p, roller = answer.case, F.track, F.platform, F.wheels.roller
     return (
         Ranking("tries", "To try", lambda: tries(answer), "as it is", "ride", ("push",)),
         Ranking.of(case, "laid", "Track", t.kind, lambda: ways_to_lay(answer), "ride", "wobble"),
+        Ranking.of(case, "forms", "Platforms", p.form, lambda: forms(answer), "ride", "clatter"),
         Ranking.of(case, "rails", "Rails", t.section, lambda: rails(answer), "track-dip", "ride"),
         Ranking.of(case, "rollers", "Wheels", roller, lambda: rollers(answer), "ride", "push"),
         Ranking.of(case, "floors", "Floors", t.floor, lambda: floors(answer), "ride"),
@@ -148,6 +169,9 @@ def levers(answer: DollyAnswer) -> Iterable[Lever]:
     yield Choices.words(F.platform.form, board, platform.form)
     yield Choices.words(F.wheels.corner, CORNERS, wheels.corner)
     if platform.mount == "stand":
+        hung = {"hung under the apex": "Hang the ballast under the apex of the stand"}
+        if platform.ballast:
+            yield Choices.words(F.platform.ballast_at, hung, platform.ballast_at)
         yield STAND.spread_lever(answer.case)
         yield Choices.words(F.platform.mount, {"low mount": "Use a low mount"}, "stand")
     if shot.move.slope:

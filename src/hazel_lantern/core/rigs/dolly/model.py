@@ -29,12 +29,19 @@ class Track(Frozen):
     sagitta: float = quantity(
         "length", "Bowed until the middle is off the cord", 0.3, low=0, high=8
     )
+    bows: Literal["each to its length", "both alike, ends offset"] = choice(
+        "Pipes bowed", "each to its length"
+    )
+    cord: Literal["on both pipes", "on the inner pipe"] = choice("Cord", "on both pipes")
     radius: float = quantity("length", "Bent to a radius of", 3.5, low=0.5, high=200)
     joint: Literal["sleeve inside", "butted"] = choice("Pieces joined by", "sleeve inside")
     gap: float = quantity("fine", "Gap at a joint", 0.001, low=0, high=0.03)
     step: float = quantity("fine", "Step at a joint", 0.0002, low=0, high=0.01)
     crooked: float = quantity("fine", "Pipes out of straight, in 1 m", 0.0002, low=0, high=0.02)
     bed: Literal["on sleepers", "on the floor, all along"] = choice("Pipes lie", "on sleepers")
+    sleeper: Literal["boards with saddles", "boards with clips", "pipes, notched"] = choice(
+        "Sleepers of", "boards with saddles"
+    )
     sleepers: float = quantity("length", "Sleeper to sleeper, at most", 0.7, low=0.1, high=3)
     packing: float = quantity("percent", "Unevenness packed out", 0.6, low=0, high=1)
     floor: str = choice("Floor", "concrete", catalogue="floors")
@@ -103,12 +110,19 @@ class Wheels(Frozen):
 class Platform(Frozen):
     """What rolls: board, stand or low mount, whoever rides along, ballast."""
 
-    form: Literal["board", "triangle"] = choice("Platform", "board")
+    form: Literal[
+        "board",
+        "triangle",
+        "triangle of boards",
+        "board on two trucks",
+        "frame of pipe",
+        "wheels under the feet",
+    ] = choice("Platform", "board")
     mass: float = quantity("mass", "Platform mass", 8.0, low=0.2, high=300)
     length: float = quantity("length", "Platform length", 0.9, low=0.15, high=4)
     width: float = quantity("length", "Platform width", 0.7, low=0.1, high=3)
     height: float = quantity("length", "Deck above the rails or floor", 0.12, low=0.02, high=1)
-    mount: Literal["stand", "low mount"] = choice("Camera on", "stand")
+    mount: Literal["stand", "low mount", "hung below"] = choice("Camera on", "stand")
     stand: str = choice("Stand", "photo-mid", catalogue="stands")
     spread: float = quantity("length", "Foot spread", 0.6, low=0.1, high=3)
     low_mass: float = quantity("mass", "Low mount mass", 1.5, low=0.1, high=50)
@@ -116,6 +130,7 @@ class Platform(Frozen):
     operator_mass: float = quantity("mass", "Operator's mass", 75.0, low=20, high=200)
     operator_back: float = quantity("length", "Operator behind the middle", 0.2, low=-2, high=2)
     ballast: float = quantity("mass", "Ballast", 0.0, low=0, high=500)
+    ballast_at: Literal["on the deck", "hung under the apex"] = choice("Ballast", "on the deck")
 
 
 class Drive(Frozen):
@@ -148,15 +163,19 @@ class DollyDesign(Design):
     @model_validator(mode="after")
     def _fits_together(self) -> DollyDesign:
         track, wheels, platform = self.track, self.wheels, self.platform
-        if wheels.wheelbase > platform.length:
+        if wheels.wheelbase > platform.length and not self.footed:
             raise CannotBe(
                 f"the wheelbase of {mm(wheels.wheelbase)} is longer than the platform; "
                 f"at most {mm(platform.length)}"
             )
-        if self.paired and wheels.bogie > wheels.wheelbase - 0.02:
+        if self.paired and wheels.bogie > self.base - 0.02:
             raise CannotBe(
                 f"sets {mm(wheels.bogie)} apart would meet in the middle; "
-                f"at most {mm(wheels.wheelbase - 0.02)}"
+                f"at most {mm(self.base - 0.02)}"
+            )
+        if self.footed and platform.mount != "stand":
+            raise CannotBe(
+                "wheels under the feet want a stand; accepted are a stand, or another platform"
             )
         if track.kind == "bowed track":
             deepest = elastica.Bow(track.length, elastica.STEEPEST).sagitta
@@ -173,9 +192,19 @@ class DollyDesign(Design):
         return self
 
     @property
+    def footed(self) -> bool:
+        """Whether there is no platform: wheels stand under the feet of the stand."""
+        return self.platform.form == "wheels under the feet"
+
+    @property
+    def base(self) -> float:
+        """Wheelbase, m: of wheels under the feet as far as these are apart."""
+        return self.platform.spread if self.footed else self.wheels.wheelbase
+
+    @property
     def paired(self) -> bool:
-        """Whether two sets of wheels stand at each corner."""
-        return self.wheels.corner != "one set"
+        """Whether two sets of wheels stand at each corner; a truck is there but once."""
+        return self.wheels.corner != "one set" and self.platform.form != "board on two trucks"
 
     @property
     def sets(self) -> tuple[float, ...]:
@@ -185,7 +214,7 @@ class DollyDesign(Design):
     @property
     def outer_base(self) -> float:
         """Between the outermost axles, m."""
-        return self.wheels.wheelbase + (self.wheels.bogie if self.paired else 0.0)
+        return self.base + (self.wheels.bogie if self.paired else 0.0)
 
     @property
     def on_track(self) -> bool:

@@ -7,17 +7,38 @@ import numpy as np
 from hazel_lantern.core.mechanics import elastica
 from hazel_lantern.core.parts import Piece
 from hazel_lantern.core.rigs.dolly.answer import DollyAnswer
+from hazel_lantern.core.rigs.dolly.decks import made
 from hazel_lantern.core.rigs.dolly.path import turned
 
+#: What sleepers of pipe are cut from.
+NOTCHED = "pvc-pipe-50x3.7"
 #: What sleepers are cut from, its height and breadth, and how far they reach past the rails, m.
 SLEEPER, SLEEPER_BOARD, OVERHANG = "pine-44x18", (0.018, 0.044), 0.08
 
 
-def rail_lengths(answer: DollyAnswer) -> tuple[float, float]:
-    """Of the rail nearer to the curve's centre and of the farther one, m."""
+def along_rails(answer: DollyAnswer) -> tuple[float, float]:
+    """How far the rail nearer to the curve's centre and the farther one run beside the line, m."""
     track = answer.design.track
     more = track.gauge / 2 * turned(answer.case)
     return track.length - more, track.length + more
+
+
+def alike(answer: DollyAnswer) -> bool:
+    """Whether both pipes are as long, and the inner one stands out at both ends."""
+    track = answer.design.track
+    return track.kind == "bowed track" and track.bows == "both alike, ends offset"
+
+
+def stands_out(answer: DollyAnswer) -> float:
+    """How far the inner pipe goes past the outer one's ends, m."""
+    inner, outer = along_rails(answer)
+    return (outer - inner) / 2 if alike(answer) else 0.0
+
+
+def rail_lengths(answer: DollyAnswer) -> tuple[float, float]:
+    """Of the rail nearer to the curve's centre and of the farther one, as cut, m."""
+    inner, outer = along_rails(answer)
+    return (outer, outer) if alike(answer) else (inner, outer)
 
 
 def crossing_places(answer: DollyAnswer) -> list[tuple[float, float]]:
@@ -29,11 +50,17 @@ def crossing_places(answer: DollyAnswer) -> list[tuple[float, float]]:
     ways = np.array(answer.crossings)
     _, _, turn = answer.line.at(ways)
     inner, outer = (ways + sign * design.track.gauge / 2 * turn for sign in (-1, 1))
-    return list(zip((inner - inner[0]).tolist(), (outer - outer[0]).tolist(), strict=True))
+    inner = inner - inner[0] + stands_out(answer)
+    return list(zip(inner.tolist(), (outer - outer[0]).tolist(), strict=True))
 
 
 def pieces(answer: DollyAnswer) -> tuple[Piece, ...]:
-    """Pieces cut from stock lengths; of a curve the inner and the outer rail apart.
+    """Pieces cut from stock lengths: the platform's, and the track's."""
+    return (*made(answer).pieces, *_of_track(answer))
+
+
+def _of_track(answer: DollyAnswer) -> tuple[Piece, ...]:
+    """Rails and what lies across them; of a curve the inner and the outer rail apart.
 
     One rail of a straight track begins and ends with half a piece, so that joints are not
     side by side.
@@ -42,7 +69,8 @@ def pieces(answer: DollyAnswer) -> tuple[Piece, ...]:
     if not design.on_track:
         return ()
     inner, outer = rail_lengths(answer)
-    sleeper = Piece(SLEEPER, "Sleeper", track.gauge + 2 * OVERHANG, track.sleeper_count)
+    of = NOTCHED if track.sleeper == "pipes, notched" else SLEEPER
+    sleeper = Piece(of, "Sleeper", track.gauge + 2 * OVERHANG, track.sleeper_count)
     if not track.sleepered:
         sleeper = Piece(SLEEPER, "Gauge stick", stick_length(answer), track.stick_count)
     if design.curved:
@@ -69,13 +97,22 @@ def stick_length(answer: DollyAnswer) -> float:
     return answer.design.track.gauge - answer.rows.section.width
 
 
+def corded(answer: DollyAnswer) -> tuple[tuple[str, elastica.Bow], ...]:
+    """The pipes that a cord is tied to, inner first: what each is called, and its bow."""
+    both = tuple(zip(("inner", "outer"), pipe_bows(answer), strict=True))
+    return both if answer.design.track.cord == "on both pipes" else both[:1]
+
+
 def cord_length(bow: elastica.Bow) -> float:
     """Cord for a bowed pipe, from end to end with its knots, m."""
     return bow.chord + 0.4
 
 
 def pipe_bows(answer: DollyAnswer) -> tuple[elastica.Bow, elastica.Bow]:
-    """Inner and outer pipe, each bowed to turn as far as the middle line does."""
+    """Inner and outer pipe, each bowed to turn as far as the middle line does.
+
+    Where both are alike, the separators hold the inner one nearer to the cord than it would lie.
+    """
     track = answer.design.track
     k = elastica.bow(track.length, track.sagitta).k
     inner, outer = (elastica.Bow(length, k) for length in rail_lengths(answer))
@@ -85,7 +122,7 @@ def pipe_bows(answer: DollyAnswer) -> tuple[elastica.Bow, elastica.Bow]:
 def track_mass(answer: DollyAnswer) -> float:
     """Mass of rails and sleepers, kg."""
     found = 0.0
-    for piece in pieces(answer):
+    for piece in _of_track(answer):
         section = answer.case.row("sections", piece.section)
         density = answer.workshop.catalogue.material_of(section).density
         found += section.properties.area * density * piece.length * piece.count

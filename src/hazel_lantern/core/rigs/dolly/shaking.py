@@ -9,8 +9,8 @@ import numpy as np
 
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics import contact, ride
-from hazel_lantern.core.mechanics.ride import Body, Twist
-from hazel_lantern.core.rigs.dolly.answer import BOARD, Array, DollyAnswer
+from hazel_lantern.core.mechanics.ride import Body
+from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer
 from hazel_lantern.core.rigs.dolly.ground import SOURCES, STEP, aside, ground
 from hazel_lantern.core.rigs.kit import hand
 
@@ -32,8 +32,6 @@ SOURCE_WORDS = {
     "hand": "the hand that pushes",
     "clatter": "wheels that leave the ground",
 }
-#: What plywood resists being sheared in its plane with, Pa: handbooks of timber design.
-PLY_SHEAR = 0.6e9
 
 
 @dataclass(frozen=True)
@@ -112,7 +110,7 @@ def body_of(answer: DollyAnswer) -> Body:
     )
     middle = np.array([load.forward, load.sideways])
     wheels = tuple((ahead, left) for ahead, left in (answer.corner_places - middle).tolist())
-    sets, roller = len(answer.design.sets), answer.rows.roller
+    sets, roller = answer.sets_at_corner, answer.rows.roller
     return Body(
         load.mass,
         pitch,
@@ -120,23 +118,8 @@ def body_of(answer: DollyAnswer) -> Body:
         wheels,
         sets * roller.stiffness,
         sets * roller.damping,
-        _twist(answer),
+        answer.form.twist(answer),
     )
-
-
-def _twist(answer: DollyAnswer) -> Twist | None:
-    """How the deck gives when its corners go up and down by turns; three find any ground.
-
-    A plate between two axles that turn it against each other: G J / b for each radian, of which
-    a metre at each corner makes 4 / g.  Its mass goes with the product of both places.
-    """
-    if len(answer.corner_places) < 4:
-        return None
-    platform, base, gauge = answer.design.platform, answer.design.wheels.wheelbase, answer.gauge
-    turning = PLY_SHEAR * platform.width * BOARD**3 / 3 / base
-    spread = platform.length * platform.width / (base * gauge)
-    sets = 4 * len(answer.design.sets) * answer.rows.roller.mass
-    return Twist(16 * turning / gauge**2, platform.mass / 9 * spread**2 + sets)
 
 
 def shake(answer: DollyAnswer) -> Shaking:

@@ -12,10 +12,11 @@ from hazel_lantern.core.rigs.dolly.answer import DollyAnswer
 from hazel_lantern.core.rigs.dolly.path import bend_radius
 from hazel_lantern.core.rigs.dolly.pieces import (
     cord_length,
+    corded,
     crossing_places,
     pieces,
-    pipe_bows,
     rail_lengths,
+    stands_out,
 )
 from hazel_lantern.core.rigs.kit.words import CLAMPED, cut_steps, workshop_cautions
 from hazel_lantern.core.units import write
@@ -109,7 +110,8 @@ def bow_steps(answer: DollyAnswer) -> list[Step]:
     """Bowing two pipes alike."""
     style = answer.style
     found = [_places_step(answer)]
-    for name, bow in zip(("inner", "outer"), pipe_bows(answer), strict=True):
+    cords = corded(answer)
+    for name, bow in cords:
         offsets = [
             f"{write(bow.sagitta - float(bow.at(np.array([place]))[1][0]), 'length', style)} at "
             f"{write(bow.length / 2 + place, 'length', style)} along the pipe"
@@ -117,42 +119,124 @@ def bow_steps(answer: DollyAnswer) -> list[Step]:
         ]
         found.append(
             Step(
-                f"Tie a cord of {write(cord_length(bow), 'length', style)} to both ends of the "
-                f"{name} pipe, {write(bow.length, 'length', style)} long, and shorten it to "
+                f"Push a hook into both ends of the {name} pipe, "
+                f"{write(bow.length, 'length', style)} long, hang a cord of "
+                f"{write(cord_length(bow), 'length', style)} on them and shorten it to "
                 f"{write(bow.chord, 'length', style)} between the ends. Measure from cord to "
                 f"pipe: {'; '.join(offsets)}.",
                 ("tape", "cord lock"),
                 "A bowed pipe springs back: keep faces out of its way.",
             )
         )
+    if len(cords) == 1:
+        found.append(
+            Step(
+                "Clip the outer pipe on from the middle outwards: the separators bend it after "
+                "the inner one.",
+                (),
+                "A bowed pipe springs back: keep faces out of its way.",
+            )
+        )
+    out = stands_out(answer)
+    if out:
+        found.append(
+            Step(
+                f"Both pipes are alike: the inner one stands {write(out, 'length', style)} past "
+                "the outer one at both ends.",
+                ("tape",),
+            )
+        )
     return found
+
+
+def _sleeper_words(answer: DollyAnswer) -> str:
+    """Making the sleepers, as they are."""
+    track = answer.design.track
+    gauge = write(track.gauge, "length", answer.style)
+    if track.sleeper == "pipes, notched":
+        return (
+            f"File two notches into each of the {track.sleeper_count} sleepers of pipe, {gauge} "
+            "apart, until a rail lies in them like in a saddle; try the gauge with two rails."
+        )
+    holders = "clips" if track.sleeper == "boards with clips" else "saddles"
+    return (
+        f"Drill the {track.sleeper_count} sleepers clamped together, gauge {gauge}, and screw the "
+        f"{holders} on."
+    )
+
+
+def platform_steps(answer: DollyAnswer) -> list[Step]:
+    """Wheels under whatever the form puts over them."""
+    design, style, rows = answer.design, answer.style, answer.rows
+    base, gauge = (write(one, "length", style) for one in (design.base, answer.gauge))
+    true = write(2 * design.wheels.gauge_error, "fine", style)
+    wheels = in_sentence(rows.roller.name)
+    plates = Step(
+        f"Drill the wheel plates by their template, all clamped together, and fit the wheels "
+        f"({wheels}). Each must spin freely and not wobble.",
+        ("clamps", "drill", "two spanners"),
+        CLAMPED,
+    )
+    form = design.platform.form
+    if form == "board on two trucks":
+        return [
+            Step(
+                f"Bolt both trucks under the middle line of the board, {base} apart, both "
+                "straight along it: one askew steers the whole dolly.",
+                ("drill", "spanner", "tape", "straight edge"),
+                CLAMPED,
+            )
+        ]
+    if form == "triangle of boards":
+        return [
+            plates,
+            Step(
+                f"Screw the cross board on the long and the short board, square, {gauge} from "
+                f"middle to middle. Bolt the wheel plates under them, wheelbase {base}.",
+                ("drill", "screwdriver", "try square", "spanner"),
+            ),
+        ]
+    if form == "frame of pipe":
+        return [
+            plates,
+            Step(
+                f"Drill the side pipes clamped together, push the cross pipes into their tees, "
+                f"side pipes {gauge} apart, and bolt the wheel plates on, wheelbase {base}. "
+                f"Measure both diagonals: they must agree within {true}; then tighten the tees.",
+                ("drill", "spanner", "tape"),
+            ),
+        ]
+    if form == "wheels under the feet":
+        return [
+            plates,
+            Step(
+                f"Join the three wheel plates by their laths, two sets on one rail {base} apart "
+                f"and one on the other, {gauge} aside. Set each foot of the stand into its cup "
+                "and strap it down; strap a weight to each foot.",
+                ("spanner", "straps"),
+            ),
+        ]
+    return [
+        plates,
+        Step(
+            f"Fix the plates under the platform, wheelbase {base}. Measure both diagonals: they "
+            f"must agree within {true}.",
+            ("drill", "spanner", "tape"),
+        ),
+    ]
 
 
 def steps(answer: DollyAnswer) -> tuple[Step, ...]:
     """How to build this dolly and lay its track."""
     design, style = answer.design, answer.style
-    rows, track, wheels = answer.rows, design.track, design.wheels
+    track = design.track
     found = cut_steps(answer.case, pieces(answer))
-    found += [
-        Step(
-            "Drill the wheel plates by their template, all clamped together, and fit "
-            f"the wheels ({in_sentence(rows.roller.name)}). Each must spin freely and not wobble.",
-            ("clamps", "drill", "two spanners"),
-            CLAMPED,
-        ),
-        Step(
-            f"Fix the plates under the platform, wheelbase "
-            f"{write(wheels.wheelbase, 'length', style)}. Measure both diagonals: they must agree "
-            f"within {write(2 * wheels.gauge_error, 'fine', style)}.",
-            ("drill", "spanner", "tape"),
-        ),
-    ]
+    found += platform_steps(answer)
     if design.on_track:
         found.append(
             Step(
-                f"Drill the {track.sleeper_count} sleepers clamped together, gauge "
-                f"{write(track.gauge, 'length', style)}, and screw the saddles on.",
-                ("clamps", "drill", "screwdriver"),
+                _sleeper_words(answer),
+                ("clamps", "drill", "screwdriver", "half-round file"),
             )
             if track.sleepered
             else Step(
@@ -224,11 +308,10 @@ def set_card(answer: DollyAnswer) -> tuple[str, ...]:
             )
         )
     if track.kind == "bowed track":
-        inner, outer = pipe_bows(answer)
         found += [
             f"Bow, {name} pipe: cord {write(bow.chord, 'length', style)}, middle "
             f"{write(bow.sagitta, 'length', style)} off it. Off the cord after the shot."
-            for name, bow in (("inner", inner), ("outer", outer))
+            for name, bow in corded(answer)
         ]
     found += [
         f"Push with about {write(float(np.abs(answer.push).max()), 'force', style)}, at "
@@ -247,5 +330,6 @@ def set_card(answer: DollyAnswer) -> tuple[str, ...]:
     if packed:
         found.append(f"Pack, longest first: {'; '.join(packed)}.")
     if design.platform.ballast:
-        found.append(f"Ballast: {write(design.platform.ballast, 'mass', style)} on the deck.")
+        where = design.platform.ballast_at
+        found.append(f"Ballast: {write(design.platform.ballast, 'mass', style)} {where}.")
     return tuple(found)
