@@ -5,6 +5,8 @@ import random
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.project.model import Rig
+from hazel_lantern.core.rigs.dolly.forms import FORMS
+from hazel_lantern.core.rigs.dolly.model import DollyDesign
 from hazel_lantern.core.rigs.jib.model import JibDesign
 from hazel_lantern.core.rigs.slider.model import SliderDesign
 from hazel_lantern.core.shot import Room
@@ -175,6 +177,86 @@ def jibs(number, seed=12):
             "shot__pace__ease": dice.choice(["smooth", "soft ramps"]),
             "shot__camera_height": post + dice.uniform(0.1, 0.25),
             "shot__subject__distance": dice.uniform(1.5, 4),
+        }
+        try:
+            rig = changed(base, **edits)
+            assess(rig)
+        except CannotBe:
+            continue
+        found += 1
+        yield rig
+
+
+LAID = ["straight track"] * 3 + ["bowed track", "pre-bent track", "no track"]
+PIPES = ["aluminium-tube-32x3", "aluminium-tube-40x3", "pvc-pipe-40x3.2", "steel-tube-27x2.6"]
+
+
+def dollies(number, seed=13):
+    dice, found = random.Random(seed), 0
+    base = Rig(name="Dolly", load=Load(items=camera(dice)), design=DollyDesign())
+    pipes = [one for one in PIPES if one in CATALOGUE.sections]
+    while found < number:
+        kind = dice.choice(LAID)
+        floor = kind == "no track"
+        face = "floor" if floor else "round"
+        form = dice.choice([one for one in FORMS if floor or one != "board on two trucks"])
+        rollers = [one for one in CATALOGUE.rollers.values() if one.face == face]
+        arc = kind in ("bowed track", "pre-bent track")
+        ease = dice.uniform(1.0, 3.0)
+        edits = {
+            "load__items": camera(dice),
+            "design__track__kind": kind,
+            "design__track__section": dice.choice(pipes),
+            "design__track__pieces": dice.choice([1, 2, 3]),
+            "design__track__piece": dice.uniform(1.6, 2.4),
+            "design__track__gauge": dice.uniform(0.35, 0.7),
+            "design__track__sagitta": dice.uniform(0.05, 0.2),
+            "design__track__radius": dice.uniform(3, 8),
+            "design__track__joint": dice.choice(["sleeve inside", "sleeve inside", "butted"]),
+            "design__track__gap": dice.uniform(0, 0.002),
+            "design__track__step": dice.uniform(0, 0.0003),
+            "design__track__crooked": dice.choice([0.0, dice.uniform(0, 0.0005)]),
+            "design__track__bed": dice.choice(["on sleepers"] * 3 + ["on the floor, all along"]),
+            "design__track__sleeper": dice.choice(["boards with saddles", "pipes, notched"]),
+            "design__track__sleepers": dice.uniform(0.35, 0.9),
+            "design__track__packing": dice.uniform(0.3, 1.0),
+            "design__track__floor": dice.choice(["concrete", "boards", "carpet", "paving"]),
+            "design__wheels__roller": dice.choice(rollers).id,
+            "design__wheels__corner": dice.choice(
+                ["one set", "two sets, swivelling", "two sets, rigid"]
+            ),
+            "design__wheels__bogie": dice.uniform(0.12, 0.18),
+            "design__wheels__wheelbase": dice.uniform(0.45, 0.8),
+            "design__wheels__askew": dice.uniform(0.0, 0.02),
+            "design__platform__form": form,
+            "design__platform__mass": dice.uniform(6, 15),
+            "design__platform__length": dice.uniform(0.8, 1.2),
+            "design__platform__width": dice.uniform(0.45, 0.8),
+            "design__platform__height": dice.uniform(0.1, 0.2),
+            "design__platform__spread": dice.uniform(0.45, 0.7),
+            "design__platform__mount": "stand"
+            if form == "wheels under the feet"
+            else dice.choice(["stand", "stand", "low mount"]),
+            "design__platform__ballast": dice.choice([0.0, dice.uniform(2, 30)]),
+            "design__platform__ballast_at": dice.choice(["on the deck", "hung under the apex"]),
+            "design__platform__operator": dice.choice(["walks along"] * 3 + ["rides"]),
+            "design__platform__operator_back": dice.uniform(-0.1, 0.1),
+            "design__drive__handle": dice.choice(["a hand on it", "a rigid handle", "a soft link"]),
+            "design__drive__height": dice.uniform(0.5, 1.0),
+            "design__drive__stopping": dice.uniform(2, 30),
+            "drive__source": dice.choice(["by hand", "by hand", "hand crank"]),
+            "shot__move": shot_of(
+                way=dice.choice(["arc left", "arc right"])
+                if arc
+                else dice.choice(["left to right", "right to left", "push in", "pull out"]),
+                distance=dice.uniform(0.6, 1.2),
+                **({"radius": dice.uniform(3, 8)} if arc else {}),
+            ).move,
+            "shot__pace__duration": 2 * ease + dice.uniform(0.5, 4),
+            "shot__pace__ease_in": ease,
+            "shot__pace__ease_out": ease,
+            "shot__subject__distance": dice.uniform(2.5, 6),
+            "shot__camera_height": dice.uniform(1.1, 1.6),
         }
         try:
             rig = changed(base, **edits)

@@ -430,7 +430,8 @@ class Second:
             return 0.0
         force = self.settings.hand_unsteady
         if self.d.drive.handle == "a soft link":
-            force /= 16
+            # Through a spring of 0.5 Hz, damped by a tenth, at 2 Hz.
+            force *= abs(complex(1, 0.8)) / abs(complex(1 - 16, 0.8))
         time = np.linspace(0, 1, 20001)
         pace = np.cumsum(force / self.mass * np.sin(4 * math.pi * time)) * (time[1] - time[0])
         way = np.cumsum(pace - pace.mean()) * (time[1] - time[0])
