@@ -84,6 +84,8 @@ def works() -> Iterator[Work]:
                 )
     yield "beam on three rests, two wheels at 241 marks", 0.48e-3, _beam()
     yield "ride of 60 s at 1 kHz, the body alone", 0.15, _ride()
+    yield "ride of 60 s of a light board that clatters", 0.5, _clatter(60.0, 40.0)
+    yield "ride of an hour of a light board on a rough floor", 0.5, _clatter(3600.0, 3.0)
     masses = (0.25, 0.5, 1.0, 1.25, 2.0, 2.5, 5.0, 10.0)
     plates_on_hand = [(mass, 3 if mass >= 5 else 4) for mass in masses]
     yield (
@@ -108,6 +110,23 @@ def _ride() -> Callable[[], object]:
     body = ride.Body(60.0, 5.0, 3.5, wheels, 60e3, 600.0)
     ground = np.random.default_rng(1).normal(size=(4, 60_000)).cumsum(axis=1) * 1e-6
     return lambda: body.answer(ground, 1000.0)
+
+
+def _clatter(seconds: float, way: float) -> Callable[[], object]:
+    """A board on hard wheels over floor boards; the goal is all of it, ground and contact."""
+    rig = next(one for one in PROJECT.rigs if one.name == "Causeway, straight")
+    case = Case(rig, PROJECT.settings, WORKSHOP).edited(
+        (
+            Edit("design.track.kind", "no track"),
+            Edit("design.track.floor", "boards"),
+            Edit("design.wheels.roller", "truck-hard"),
+            Edit("design.platform.mass", 2.0),
+            Edit("shot.subject.distance", 2.0 * way),
+            Edit("shot.move.distance", way),
+            Edit("shot.pace.duration", seconds),
+        )
+    )
+    return lambda: assess_case(case).answer.shaking.quick
 
 
 def _cuts() -> Callable[[], object]:

@@ -112,8 +112,8 @@ class Lamp:
         Index of the mark where it is worst.
     trace : array or None
         The value at every mark.
-    headline : str
-        What will happen, in a few words.
+    title : str or callable
+        What will happen, in a few words, or what gives them: see `headline`.
     meaning : callable
         One sentence, in the chosen units.
     working : callable
@@ -133,12 +133,17 @@ class Lamp:
     limit: float
     mark: int
     trace: Array | None
-    headline: str
+    title: str | Callable[[], str]
     meaning: Callable[[Style], str]
     working: Callable[[Style], Working]
     applies: bool = True
     stale: bool = False
     on_site: str = ""
+
+    @property
+    def headline(self) -> str:
+        """What will happen, in a few words."""
+        return self.title if isinstance(self.title, str) else self.title()
 
     def reading(self, style: Style) -> str:
         """Value against limit, in words."""
@@ -193,8 +198,8 @@ class Found:
     ----------
     trace : array or float
         The value over the move, SI; its worst is judged.
-    headlines : tuple of str
-        When it does not fail, and when it does.
+    headlines : tuple of (str, str or callable)
+        When it does not fail, and when it does; what takes long is worked out when it is read.
     meaning, working : callable
         As of `Lamp`.
     limit : float or None
@@ -212,7 +217,7 @@ class Found:
     """
 
     trace: Array | float
-    headlines: tuple[str, str]
+    headlines: tuple[str, str | Callable[[], str]]
     meaning: Callable[[Style], str]
     working: Callable[[Style], Working]
     limit: float | None = None
@@ -306,7 +311,7 @@ class Check:
             limit=limit,
             mark=0 if course is None else int(course.argmax() if most else course.argmin()),
             trace=None if course is None or course.size < 2 else course,
-            headline=found.headlines[state is State.FAILS],
+            title=found.headlines[state is State.FAILS],
             meaning=found.meaning,
             working=found.working,
             applies=found.applies,

@@ -74,6 +74,13 @@ def test_there_is_a_step_from_every_older_version():
     assert sorted(STEPS) == list(range(1, VERSION))
 
 
+def test_a_limit_in_newtons_of_the_lightest_wheel_is_dropped():
+    data = json.loads(NEW)
+    data["version"] = 4
+    data["settings"]["limits"] = {"dolly.wheel-lift": 15.0, "dolly.push": 30.0}
+    assert loads(json.dumps(data)).settings.limits == {"dolly.push": 30.0}
+
+
 def paths(rig):
     return assess(rig).family.framed.path
 

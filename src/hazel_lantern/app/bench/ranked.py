@@ -11,7 +11,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from hazel_lantern.app.bench.ranked_list import Card, RankedList
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import button, empty, label
+from hazel_lantern.app.widgets import Flow, button, empty, label
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.identity import same
 from hazel_lantern.core.ranking import COST, MASS, SIZE, Ranked, ordered, ranked
@@ -42,19 +42,19 @@ class RankedChoice(QWidget):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(4)
-        self._tabs = QHBoxLayout()
-        self._tabs.setSpacing(12)
+        # Six choices of a family are more than one row holds.
+        self._tabs = Flow(gap=10)
         self._tab_buttons: dict[str, QPushButton] = {}
         self._orders: dict[str, QPushButton] = {}
-        head = QHBoxLayout()
-        head.addLayout(self._tabs)
-        head.addStretch(1)
         self._note = label("", "small")
-        head.addWidget(self._note)
         self._order_row = QHBoxLayout()
         self._order_row.setSpacing(10)
-        layout.addLayout(head)
-        layout.addLayout(self._order_row)
+        below = QHBoxLayout()
+        below.addLayout(self._order_row)
+        below.addStretch(1)
+        below.addWidget(self._note)
+        layout.addLayout(self._tabs)
+        layout.addLayout(below)
         layout.addWidget(self.list, 1)
 
     def refresh(self) -> None:
@@ -124,7 +124,6 @@ class RankedChoice(QWidget):
             tab.setCheckable(True)
             self._orders[order] = tab
             self._order_row.addWidget(tab)
-        self._order_row.addStretch(1)
         self._sort(titles[0][0])
 
     def _sort(self, order: str) -> None:

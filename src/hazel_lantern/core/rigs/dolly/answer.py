@@ -34,6 +34,8 @@ SLEEPER_HEIGHT = 0.018
 FRAME, HUNG = "aluminium-tube-32x3", 0.2
 #: The same of a pipe of 50 mm with rails in notches of 12 mm, m.
 NOTCHED_HEIGHT = 0.038
+#: How much longer a plate under a foot is, m.
+JOINT_ROOM = 0.08
 #: A wheel plate's length and breadth at the least, m.
 WHEEL_PLATE = (0.16, 0.10)
 
@@ -110,6 +112,9 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
         bogie = self.design.wheels.bogie if self.design.paired else 0.0
         roller = self.rows.roller
         length = max(WHEEL_PLATE[0], bogie + roller.pattern_along + 0.04)
+        if self.design.footed:
+            # Behind the mounts is room for the joint of the laths.
+            length += JOINT_ROOM
         return length, max(WHEEL_PLATE[1], roller.pattern_across + 0.04)
 
     @property

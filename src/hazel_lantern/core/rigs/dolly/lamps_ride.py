@@ -80,7 +80,6 @@ def ride(answer: DollyAnswer) -> Found:
     quick = shaking.quick
     value = mechanics.root_mean_square(quick)
     jump = mechanics.worst_jump(shaking.seen, shaking.rate, FRAMES)
-    worst = max(shaking.shares, key=lambda name: shaking.shares[name])
     away = ""
     if shaking.off >= 0.005:
         away = f" Some wheel is off the ground for {shaking.off:.0%} of the time."
@@ -88,13 +87,13 @@ def ride(answer: DollyAnswer) -> Found:
     slowest = float(shaking.frequencies[0])
     return Found(
         value,
-        ("Rides smoothly", f"Shakes: {worst}"),
+        ("Rides smoothly", lambda: f"Shakes: {shaking.worst}"),
         lambda s: (
             f"The picture shakes by {write(value, 'px', s)} on the average, and jumps "
             f"{write(jump, 'px', s)} from one frame to the next at the worst. Most of it is from "
-            f"{SOURCE_WORDS[worst]}.{away}"
+            f"{SOURCE_WORDS[shaking.worst]}.{away}"
         ),
-        working(
+        lambda s: working(
             "M q'' = A' max(0, N + k (h - A q) + c (h' - A q')); above 1 Hz, root mean square of "
             "up and down, sideways and turning",
             (
@@ -106,7 +105,7 @@ def ride(answer: DollyAnswer) -> Found:
             ),
             "body on springs that push only, its deck twisting; floor after ISO 8608, always the "
             "same one; edges by the wheel's radius",
-        ),
+        )(s),
         limit=SHAKE * lens.frame_width,
         over_move=over,
         stale=answer.borrowed is not None,

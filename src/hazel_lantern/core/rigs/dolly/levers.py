@@ -116,7 +116,7 @@ def rankings(answer: DollyAnswer) -> tuple[Ranking, ...]:
     return (
         Ranking("tries", "To try", lambda: tries(answer), "as it is", "ride", ("push",)),
         Ranking.of(case, "laid", "Track", t.kind, lambda: ways_to_lay(answer), "ride", "wobble"),
-        Ranking.of(case, "forms", "Platforms", p.form, lambda: forms(answer), "ride", "clatter"),
+        Ranking.of(case, "forms", "Decks", p.form, lambda: forms(answer), "ride", "clatter"),
         Ranking.of(case, "rails", "Rails", t.section, lambda: rails(answer), "track-dip", "ride"),
         Ranking.of(case, "rollers", "Wheels", roller, lambda: rollers(answer), "ride", "push"),
         Ranking.of(case, "floors", "Floors", t.floor, lambda: floors(answer), "ride"),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
@@ -51,8 +52,8 @@ class Shaking:
     seen : (3, n) array
         What it does to the picture, px: up and down, sideways, and by turning it, as an
         average over its breadth.
-    shares : dict
-        Root mean square above 1 Hz of each source by itself, px.
+    sources : callable
+        Gives what each source by itself does to the picture, px, by its name.
     frequencies : (3,) array
         Of the body on its wheels, Hz.
     off : float
@@ -64,9 +65,22 @@ class Shaking:
     rate: float
     body: Array
     seen: Array
-    shares: dict[str, float]
+    sources: Callable[[], dict[str, Array]]
     frequencies: Array
     off: float
+
+    @kept
+    def shares(self) -> dict[str, float]:
+        """Root mean square above 1 Hz of each source by itself, px."""
+        return {
+            name: float(np.sqrt((ride.quick_size(one, self.rate) ** 2).sum())) if one.any() else 0.0
+            for name, one in self.sources().items()
+        }
+
+    @property
+    def worst(self) -> str:
+        """The source that shakes it most."""
+        return max(self.shares, key=lambda name: self.shares[name])
 
     @kept
     def spectrum(self) -> tuple[Array, Array]:
@@ -135,45 +149,45 @@ def shake(answer: DollyAnswer) -> Shaking:
     motion = shot.pace.motion(shot.move.distance, times)
     place = shot.move.sense * (motion.place - shot.move.distance / 2)
     heights = ground(answer, place)
-    moved = np.zeros((len(SOURCES), 3, count))
-    stirring = heights.any(axis=(1, 2))
-    moved[stirring] = body.answer(heights[stirring], rate)
     loads = np.stack([np.interp(times, answer.course.times, row) for row in answer.corners])
     clatter = contact.ridden(body, heights.sum(axis=0), loads, rate)
-    seen = [*_in_picture(moved, answer), _in_picture(clatter.left, answer)]
-    names = [*SOURCES, "clatter"]
-    none = np.zeros_like(times)
-    to_left, turned = aside(answer, place)
-    seen.append(_slid(answer, none, to_left, turned))
-    names.append("pipes")
-    pitched = none
-    if answer.by_hand:
-        soft = answer.design.drive.handle == "a soft link"
-        load, unsteady = answer.carried, answer.settings.hand_unsteady
-        ahead, force = hand.sent(times, unsteady, load.mass, soft)
-        # Far slower than the body swings: it tips as it would if pushed and held.
-        arm = load.push_height - load.height
-        tips = (answer.corner_places[:, 0] - load.forward) ** 2
-        pitched = force * -arm / (body.stiffness * tips.sum())
-        held = np.stack([none, pitched, none])
-        seen.append(_in_picture(held, answer) + _slid(answer, ahead, none, none))
-        names.append("hand")
-    sizes = [
-        float(np.sqrt((ride.quick_size(one, rate) ** 2).sum())) if one.any() else 0.0
-        for one in seen
-    ]
-    whole = moved.sum(axis=0) + clatter.left
-    whole[1] += pitched
+    held, slid = _pushed(answer, body, times)
+    pipes = _slid(answer, np.zeros_like(times), *aside(answer, place))
+
+    def sources() -> dict[str, Array]:
+        """Each by itself, as it would shake it with every wheel down."""
+        found = dict.fromkeys(SOURCES, np.zeros((3, count)))
+        for name, under in zip(SOURCES, heights, strict=True):
+            if under.any():
+                found[name] = _in_picture(body.answer(under, rate), answer)
+        found |= {"clatter": _in_picture(clatter.left, answer), "pipes": pipes}
+        return {**found, "hand": _in_picture(held, answer) + slid} if answer.by_hand else found
+
+    moved = clatter.moved + held
     return Shaking(
         times,
         place,
         rate,
-        whole,
-        np.sum(seen, axis=0),
-        dict(zip(names, sizes, strict=True)),
+        moved,
+        _in_picture(moved, answer) + pipes + slid,
+        sources,
         body.frequencies(),
         clatter.off,
     )
+
+
+def _pushed(answer: DollyAnswer, body: Body, times: Array) -> tuple[Array, Array]:
+    """What an unsteady hand does: it tips the body, (3, n) m and rad, and slides it, (3, n) px."""
+    none = np.zeros_like(times)
+    if not answer.by_hand:
+        return np.stack([none] * 3), np.stack([none] * 3)
+    soft = answer.design.drive.handle == "a soft link"
+    load, unsteady = answer.carried, answer.settings.hand_unsteady
+    ahead, force = hand.sent(times, unsteady, load.mass, soft)
+    # Far slower than the body swings: it tips as it would if pushed and held.
+    tips = (answer.corner_places[:, 0] - load.forward) ** 2
+    pitched = force * (load.height - load.push_height) / (body.stiffness * tips.sum())
+    return np.stack([none, pitched, none]), _slid(answer, ahead, none, none)
 
 
 def _in_picture(moved: Array, answer: DollyAnswer) -> Array:
