@@ -4,6 +4,7 @@ import math
 from itertools import pairwise
 
 import numpy as np
+from scipy.interpolate import CubicSpline
 from scipy.signal import cont2discrete
 
 from hazel_lantern.core.mechanics import elastica
@@ -281,7 +282,7 @@ class Second:
             ways = np.linspace(self.ways()[near][0], self.ways()[near][-1], 2 * near.sum())
             dips = np.array([self.sunk(way, mean)[0].mean(axis=1) for way in ways])
             for corner in range(len(self.corners)):
-                heights[3, corner] = -np.interp(place, ways, dips[:, corner])
+                heights[3, corner] = -CubicSpline(ways, dips[:, corner])(place)
         under = heights.sum(axis=0)
         under = under - under[:, :1]
         at = np.array(self.corners) - [self.x, self.y]

@@ -122,6 +122,8 @@ def test_the_worst_jump_is_between_frames():
     values[0, 500:], values[1, 500:] = 3.0, 4.0
     assert ride.worst_jump(values, 250.0, 25.0) == pytest.approx(5.0)
     assert ride.worst_jump(values[:, :5], 250.0, 25.0) == 0.0
+    # Sampled more seldom than frames are taken, each of them has its share of a change.
+    assert ride.worst_jump(values, 5.0, 25.0) == pytest.approx(1.0)
 
 
 def over_joints(places, joints, gap, step, radius):

@@ -313,7 +313,8 @@ def worst_jump(values: Array, rate: float, frames: float) -> float:
     if values.shape[-1] <= apart:
         return 0.0
     steps = values[..., apart:] - values[..., :-apart]
-    return float(np.sqrt(np.atleast_2d(steps**2).sum(axis=0)).max())
+    share = min(rate / frames, 1.0)
+    return share * float(np.sqrt(np.atleast_2d(steps**2).sum(axis=0)).max())
 
 
 def spectrum(values: Array, rate: float) -> tuple[Array, Array]:

@@ -33,6 +33,7 @@ from hazel_lantern.core.shot import Room, Subject
 from hazel_lantern.core.units import Style, write
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import assess, changed, check_offer, check_way_forward, shot_of
+from tests.second.dolly import frame
 
 CHECKS = """shot ride clatter wobble steer track-dip track-stress pipe-strain arc fit wheel-load
 wheel-lift tip feet push stop runaway carry holes room budget"""
@@ -150,27 +151,8 @@ def rail_by_hand(answer, way, mark, left):
     worst = 0.0
     for start, end in pieces:
         on = [(at - start, force) for at, force in wheels if start <= at < end]
-        rests = [at for at in np.arange(0, end - start + 1e-9, track.apart)]
-        nodes = sorted({round(at, 9) for at in (*rests, *(at for at, _ in on))})
-        stiff, load = np.zeros((2 * len(nodes),) * 2), np.zeros(2 * len(nodes))
-        for k, (one, other) in enumerate(pairwise(nodes)):
-            h = other - one
-            block = np.array(
-                [
-                    [12, 6 * h, -12, 6 * h],
-                    [6 * h, 4 * h * h, -6 * h, 2 * h * h],
-                    [-12, -6 * h, 12, -6 * h],
-                    [6 * h, 2 * h * h, -6 * h, 4 * h * h],
-                ]
-            )
-            stiff[2 * k : 2 * k + 4, 2 * k : 2 * k + 4] += rigidity / h**3 * block
-        for at, force in on:
-            load[2 * nodes.index(round(at, 9))] += force
-        free = np.ones(len(load), dtype=bool)
-        free[[2 * nodes.index(round(at, 9)) for at in rests]] = False
-        moved = np.zeros_like(load)
-        moved[free] = np.linalg.solve(stiff[np.ix_(free, free)], load[free])
-        worst = max(worst, moved[::2].max())
+        rests = list(np.arange(0, end - start + 1e-9, track.apart))
+        worst = max([worst, *frame(rigidity, rests, on)[0]])
     return worst
 
 

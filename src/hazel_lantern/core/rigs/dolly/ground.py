@@ -38,7 +38,8 @@ def ground(answer: DollyAnswer, place: Array) -> Array:
     if answer.rails:
         ways, sunk = answer.sinking
         for corner, row in enumerate(sunk):
-            found[3, corner] = -np.interp(place, ways, row)
+            # Corners between the ways looked at would shake it, where a rail is smooth.
+            found[3, corner] = -_smooth(place, ways, row)
     return found
 
 
@@ -121,7 +122,8 @@ def _seams(
 
 
 def _smooth(at: Array, places: Array, heights: Array) -> Array:
-    """Through points at even places with an even slope, as a rail lies on its sleepers."""
+    """Through points at even places with an even slope, as a rail lies; level past them."""
+    at = np.clip(at, places[0], places[-1])
     slope = np.gradient(heights, places)
     index = np.clip(np.searchsorted(places, at) - 1, 0, len(places) - 2)
     apart = places[index + 1] - places[index]
