@@ -279,7 +279,7 @@ class Second:
         if self.on and self.d.track.bed == "on sleepers":
             mean = self.load.mean(axis=1)
             near = np.abs(self.ways()) <= np.abs(place).max() + self.apart()
-            ways = np.linspace(self.ways()[near][0], self.ways()[near][-1], 2 * near.sum())
+            ways = np.linspace(self.ways()[near][0], self.ways()[near][-1], 6 * near.sum())
             dips = np.array([self.sunk(way, mean)[0].mean(axis=1) for way in ways])
             for corner in range(len(self.corners)):
                 heights[3, corner] = -CubicSpline(ways, dips[:, corner])(place)

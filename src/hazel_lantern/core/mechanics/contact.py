@@ -21,7 +21,7 @@ from itertools import combinations
 import numpy as np
 from numpy.typing import NDArray
 
-from hazel_lantern.core.mechanics.ride import Body
+from hazel_lantern.core.mechanics.ride import STILL, Body
 
 Array = NDArray[np.float64]
 #: Steps in a swing of the quickest mode, at the least.
@@ -96,8 +96,7 @@ def _departure(body: Body, missing: Array, rate: float) -> tuple[Array, float]:
     """The modes' departure from the linear answer, (modes, n), and the share of time off."""
     modes = body.modes
     count, each = missing.shape[-1], max(1, round(WINDOW * rate))
-    rates = body.damping / body.stiffness * modes.squares / 2
-    slowest = float(rates[modes.squares > 1e-6].min(initial=np.inf))
+    slowest = float(body.decays[modes.squares > STILL].min(initial=np.inf))
     lead = round(min(DIES / max(slowest, 1e-9), LONGEST_LEAD) * rate)
     starts = np.arange(0, count, each)
     # A window is worth the work where a wheel is asked to pull, in it or in what leads it in.

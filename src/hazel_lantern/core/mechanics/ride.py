@@ -19,8 +19,11 @@ from hazel_lantern.core.lazy import kept
 
 Array = NDArray[np.float64]
 Waves = NDArray[np.complex128]
-#: After the move the ground is led back to where it began, and the body comes to rest, s.
-RETURN = 2.0
+#: After the move the ground is led back to where it began, and the body comes to rest, s: at the
+#: least, at the most, and until a swing is e to the minus so much.
+RETURN, LONGEST_RETURN, RESTS = 2.0, 20.0, 7.0
+#: A mode is no swing below that, rad²/s².
+STILL = 1e-6
 #: What moves quicker is shake, what is slower sways, Hz.
 SHAKES = 1.0
 
@@ -129,14 +132,26 @@ class Body:
         """
         return np.asarray(np.sqrt(self.modes.squares) / (2 * math.pi))
 
+    @property
+    def decays(self) -> Array:
+        """How fast each mode dies away, (modes,) 1/s: its size falls with e to the minus that."""
+        return np.asarray(self.damping / self.stiffness * self.modes.squares / 2)
+
+    def _rest(self) -> float:
+        """How long the body takes to come to rest, s."""
+        slowest = float(self.decays[self.modes.squares > STILL].min(initial=np.inf))
+        return min(max(RETURN, RETURN / 2 + RESTS / max(slowest, 1e-9)), LONGEST_RETURN)
+
     def _swings(self, heights: Array, rate: float) -> tuple[Waves, Waves, Waves]:
         """The waves of the ground, of spring and damper, and of the modes."""
         count = heights.shape[-1]
-        back = int(RETURN * rate)
+        back = int(self._rest() * rate)
         size = 2 * fast_size(count // 2 + 1 + back)
         ground = np.zeros((*heights.shape[:-1], size))
         ground[..., :count] = heights - heights[..., :1]
-        fade = 0.5 + 0.5 * np.cos(np.linspace(0, math.pi, back))
+        led = int(RETURN / 2 * rate)
+        fade = np.zeros(back)
+        fade[:led] = 0.5 + 0.5 * np.cos(np.linspace(0, math.pi, led))
         ground[..., count : count + back] = ground[..., count - 1 : count] * fade
         omega = 2 * math.pi * np.fft.rfftfreq(size, 1 / rate)
         spring = self.stiffness + 1j * omega * self.damping

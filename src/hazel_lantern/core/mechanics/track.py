@@ -18,7 +18,7 @@ Array = NDArray[np.float64]
 #: does to the sixth from it is less than a thousandth of its own.
 ENDS = 6
 #: Places looked at in a span.
-IN_A_SPAN = 24
+IN_A_SPAN = 96
 
 
 @dataclass(frozen=True)
