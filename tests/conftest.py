@@ -1,6 +1,5 @@
 """What the tests share: a slider to look at, a store of its own, offscreen windows."""
 
-import json
 import math
 import os
 
@@ -77,10 +76,11 @@ def store(tmp_path, monkeypatch) -> Store:
     return Store()
 
 
-def leave_behind(store: Store, process: int = 2**22 + 12345) -> None:
-    """Let what was autosaved be of another process: one that has ended, if none is named."""
-    for file in (store.folder / "autosave").glob("*.json"):
-        file.write_text(json.dumps(json.loads(file.read_text()) | {"process": process}))
+def leave_behind(store: Store) -> None:
+    """Let what was autosaved be of a process that has ended: nobody holds its lock."""
+    for held in store._held.values():
+        held.let_go()
+    store._held.clear()
 
 
 def shot_of(**asked: object) -> Shot:

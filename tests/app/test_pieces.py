@@ -261,20 +261,32 @@ def test_work_that_cannot_be_shown_any_more_is_not_thrown_away(window, store):
 
 
 def test_what_a_running_window_keeps_is_not_offered(store, project):
-    import os
+    """Whoever dies lets go of its lock, however it dies and whoever gets its number."""
+    import signal
+    import subprocess
+    import sys
 
+    keeps = (
+        "import sys; from pathlib import Path;"
+        "from hazel_lantern.core.project.store import Store;"
+        "from hazel_lantern.core.project.model import Project;"
+        "store = Store(Path(sys.argv[1]));"
+        "store.autosave(Project(name='Elsewhere'), None, 'b');"
+        "print('kept', flush=True); sys.stdin.read()"
+    )
     store.autosave(project, None, "a")
-    (file,) = (store.folder / "autosave").glob("*.json")
-    # Our own; the parent's; and number 1's, which belongs to somebody else.
     assert store.recoveries() == []
-    for alive in (os.getppid(), 1):
-        leave_behind(store, alive)
+    with subprocess.Popen(
+        [sys.executable, "-c", keeps, str(store.folder)],
+        stdin=subprocess.PIPE,
+        stdout=subprocess.PIPE,
+        text=True,
+    ) as other:
+        assert other.stdout.readline() == "kept\n"
         assert store.recoveries() == []
-    leave_behind(store, os.getpid())
-    os.utime(file, (1e9, 1e9))
-    assert len(store.recoveries()) == 1  # an earlier run had our number
-    leave_behind(store)
-    assert len(store.recoveries()) == 1
+        other.send_signal(signal.SIGKILL)
+        other.wait()
+    assert [found.project.name for found in store.recoveries()] == ["Elsewhere"]
 
 
 def test_a_toast_stays_inside_the_window_and_goes(window):

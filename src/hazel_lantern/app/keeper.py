@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import uuid
 from datetime import datetime
 from pathlib import Path
@@ -10,15 +11,33 @@ from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 from PyQt6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
 from hazel_lantern.app.session import Session
-from hazel_lantern.core.project.file import ProjectError, dumps, loads
+from hazel_lantern.core.files import OnDisk, read_bytes
+from hazel_lantern.core.names import file_name
+from hazel_lantern.core.project.file import LARGEST, ProjectError, dumps, loads
 from hazel_lantern.core.project.model import Project
-from hazel_lantern.core.project.store import SUFFIX, Recovery, Store, open_project, save
+from hazel_lantern.core.project.store import (
+    SUFFIX,
+    ChangedOnDisk,
+    Recovery,
+    Store,
+    open_file,
+    open_project,
+    save,
+)
 from hazel_lantern.core.resources import DATA
 
 #: Autosave waits this long after the last change, ms.
 QUIET = 3000
 DEMO = DATA / "demo" / f"tide-mill{SUFFIX}"
 FILTER = f"Hazel Lantern projects (*{SUFFIX});;All files (*)"
+
+
+def home() -> Path:
+    """The maker's own folder; where there is none, the one we are in."""
+    try:
+        return Path.home()
+    except RuntimeError:
+        return Path.cwd()
 
 
 class Keeper(QObject):
@@ -31,6 +50,9 @@ class Keeper(QObject):
         super().__init__(window)
         self.session, self.store, self._window = session, store, window
         self.path: Path | None = None
+        #: What the file was when it was read or written last.
+        self.disk: OnDisk | None = None
+        self._failed = False
         self._saved_at: datetime | None = None
         self._key = uuid.uuid4().hex
         self._quiet = QTimer(self)
@@ -43,12 +65,13 @@ class Keeper(QObject):
         self._age.start()
         session.changed.connect(self._on_change)
 
-    def adopt(self, session: Session, path: Path | None) -> None:
+    def adopt(self, session: Session, path: Path | None, disk: OnDisk | None = None) -> None:
         """Keep another project from now on."""
         self._quiet.stop()
         self.store.drop_autosave(self._key)
         self._key = uuid.uuid4().hex
         self.session, self.path, self._saved_at = session, path, None
+        self.disk = disk
         session.changed.connect(self._on_change)
         self.state_changed.emit()
 
@@ -65,8 +88,13 @@ class Keeper(QObject):
         try:
             self.store.autosave(self.session.document.project, self.path, self._key)
         except OSError as error:
-            self.session.message.emit(f"Autosave failed: {error.strerror}", True)
+            # Said once, not after every pause, until it works again.
+            if not self._failed:
+                self._failed = True
+                words = f"Unsaved work cannot be kept in {self.store.folder}: {error.strerror}"
+                self.session.message.emit(words, True)
             return False
+        self._failed = False
         return True
 
     def words(self) -> str:
@@ -84,7 +112,7 @@ class Keeper(QObject):
 
     def save_as(self) -> bool:
         """Ask where and save there."""
-        start = self.path or Path.home() / f"{self.session.document.project.name}{SUFFIX}"
+        start = self.path or home() / f"{file_name(self.session.document.project.name)}{SUFFIX}"
         name, _ = QFileDialog.getSaveFileName(self._window, "Save the project", str(start), FILTER)
         if not name:
             return False
@@ -102,24 +130,59 @@ class Keeper(QObject):
         return answer == QMessageBox.StandardButton.Yes
 
     def write(self, path: Path) -> bool:
-        """Save to a path."""
+        """Save to a path; what somebody else wrote there meanwhile is asked about."""
+        own = self.path is not None and path == self.path
         try:
-            save(self.session.document.project, path)
+            disk = save(self.session.document.project, path, self.disk if own else None)
+        except ChangedOnDisk:
+            return self._decide(path)
         except OSError as error:
             self.session.message.emit(f"Not saved: {path}: {error.strerror}", True)
             return False
-        self.path, self._saved_at = path, datetime.now()
+        self.path, self.disk, self._saved_at = path, disk, datetime.now()
         self._quiet.stop()
         self.store.drop_autosave(self._key)
         self.session.document.mark_saved()
+        self.session.message.emit(f"Saved {path.name}", False)
+        self._remember(path)
+        self.state_changed.emit()
+        return True
+
+    def _remember(self, path: Path) -> None:
+        """Keep a file as recent; that it cannot be is no harm to the work."""
         try:
             self.store.remember(path)
         except OSError as error:
-            self.session.message.emit(f"Saved; not kept as recent: {error.strerror}", False)
-        else:
-            self.session.message.emit(f"Saved {path.name}", False)
-        self.state_changed.emit()
-        return True
+            words = f"{path.name} is not kept as recent in {self.store.folder}: {error.strerror}"
+            self.session.message.emit(words, False)
+
+    def _decide(self, path: Path) -> bool:
+        """Ask about a file that is another on disk; tells whether the work is saved."""
+        from hazel_lantern.app.changed_dialog import ask
+
+        try:
+            theirs, disk = open_file(path, self.session.workshop)
+        except ProjectError:
+            theirs, disk = None, None
+        choice = ask(self._window, path.name, theirs, self.session.document.project)
+        if choice == "mine":
+            self.disk = None
+            return self.write(path)
+        if choice == "theirs" and theirs is not None:
+            self.replaced.emit((theirs, path, disk))
+            return False
+        return self.write(self._free_name(path)) if choice == "beside" else False
+
+    @staticmethod
+    def _free_name(path: Path) -> Path:
+        """A name beside a file that nothing has yet."""
+        stem = path.name.removesuffix(SUFFIX)
+        number = 1
+        while True:
+            found = path.with_name(f"{stem} (mine{f' {number}' if number > 1 else ''}){SUFFIX}")
+            if not found.exists():
+                return found
+            number += 1
 
     def may_leave(self) -> bool:
         """Ask what to do with unsaved work; False means stay."""
@@ -150,25 +213,25 @@ class Keeper(QObject):
     def open(self, path: Path) -> bool:
         """Open a file; where it is faulty the window stays as it was."""
         try:
-            project = open_project(path, self.session.workshop)
+            project, disk = open_file(path, self.session.workshop)
         except ProjectError as error:
             self.session.message.emit(str(error), True)
             return False
         if not self.may_leave():
             return False
-        self.store.remember(path)
-        self.replaced.emit((project, path))
+        self.replaced.emit((project, path, disk))
+        self._remember(path)
         return True
 
     def open_demo(self) -> None:
         """Open the demo, which belongs to no file of the maker's."""
         if self.may_leave():
-            self.replaced.emit((open_project(DEMO, self.session.workshop), None))
+            self.replaced.emit((open_project(DEMO, self.session.workshop), None, None))
 
     def new(self) -> None:
         """An empty project."""
         if self.may_leave():
-            self.replaced.emit((Project(), None))
+            self.replaced.emit((Project(), None, None))
 
     def recover(self, recovery: Recovery) -> None:
         """Take up unsaved work that was left behind; its file goes once another keeps it."""
@@ -179,11 +242,14 @@ class Keeper(QObject):
                 f"Cannot be shown: {error}. It is kept in {recovery.file}.", True
             )
             return
-        self.replaced.emit((recovery.project, recovery.origin))
+        origin, disk = recovery.origin, None
+        with contextlib.suppress(OSError):
+            disk = read_bytes(origin, LARGEST)[1] if origin else None
+        self.replaced.emit((recovery.project, origin, disk))
         # It is on no disk but here until the maker saves it.
         self.session.document.mark_unsaved()
         if self.session.document.project == recovery.project and self.autosave():
-            recovery.file.unlink(missing_ok=True)
+            self.store.drop_recovery(recovery)
 
     def leave(self) -> None:
         """The window closes; nothing unsaved is left to keep."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import gc
 import signal
 import sys
@@ -18,9 +19,10 @@ from hazel_lantern.app.trouble import keep_log
 from hazel_lantern.app.window import Window
 from hazel_lantern.app.workers import stop_all
 from hazel_lantern.core import catalogue
+from hazel_lantern.core.files import OnDisk
 from hazel_lantern.core.project.file import ProjectError
 from hazel_lantern.core.project.model import Project
-from hazel_lantern.core.project.store import Store, open_project
+from hazel_lantern.core.project.store import Store, open_file
 from hazel_lantern.core.shelf import Shelf
 from hazel_lantern.core.workshop import Workshop
 
@@ -45,6 +47,7 @@ class Opened:
     workshop: Workshop
     project: Project
     path: Path | None = None
+    disk: OnDisk | None = None
     troubles: tuple[str, ...] = ()
 
 
@@ -67,15 +70,15 @@ def opened(store: Store, path: Path | None = None, demo: bool = False) -> Opened
     tables = catalogue.load(store.catalogue)
     workshop = Workshop(tables, shelf)
     file = path or (DEMO if demo else None)
-    project = open_project(file, workshop) if file else Project()
-    return Opened(workshop, project, path, (*troubles, *tables.problems))
+    project, disk = open_file(file, workshop) if file else (Project(), None)
+    return Opened(workshop, project, path, disk if path else None, (*troubles, *tables.problems))
 
 
 def make_window(app: QApplication, store: Store, begin: Opened | None = None) -> Window:
     """A window; what is faulty in the workshop is said in it, not hidden."""
     begin = begin or opened(store)
     theme.use(app, str(store.preferences().get("theme", "day")))
-    window = Window(store, begin.workshop, begin.project, begin.path)
+    window = Window(store, begin.workshop, begin.project, begin.path, begin.disk)
     window.restore_place()
     if begin.troubles:
         window.say(" ".join(begin.troubles), True)
@@ -99,7 +102,7 @@ def offer_recovery(window: Window, store: Store) -> None:
     if box.clickedButton() is take:
         window.keeper.recover(recovery)
     elif box.clickedButton() is drop:
-        recovery.file.unlink(missing_ok=True)
+        store.drop_recovery(recovery)
 
 
 def set_aside() -> None:
@@ -130,7 +133,8 @@ def run(path: Path | None, demo: bool = False) -> int:
     window = make_window(app, store, begin)
     window.trouble.listen()
     if path is not None:
-        store.remember(path)
+        with contextlib.suppress(OSError):
+            store.remember(path)
     window.show()
     QTimer.singleShot(0, set_aside)
     QTimer.singleShot(0, lambda: offer_recovery(window, store))

@@ -30,6 +30,7 @@ from hazel_lantern.app.trouble import Trouble
 from hazel_lantern.app.workers import stop_under
 from hazel_lantern.core.document import Document
 from hazel_lantern.core.fields import Edit, EditError
+from hazel_lantern.core.files import OnDisk
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.project.store import Store
 from hazel_lantern.core.workshop import Workshop
@@ -49,7 +50,12 @@ class Window(QMainWindow):
     """The main window."""
 
     def __init__(
-        self, store: Store, workshop: Workshop, project: Project, path: Path | None = None
+        self,
+        store: Store,
+        workshop: Workshop,
+        project: Project,
+        path: Path | None = None,
+        disk: OnDisk | None = None,
     ) -> None:
         super().__init__()
         self.store = store
@@ -58,7 +64,7 @@ class Window(QMainWindow):
         self.setMinimumSize(960, 640)
         self.session: Session = Session(project, workshop)
         self.keeper: Keeper = Keeper(self.session, store, self)
-        self.keeper.path = path
+        self.keeper.path, self.keeper.disk = path, disk
         self.keeper.replaced.connect(self._replace)
         self.keeper.state_changed.connect(self._show_saved)
         self.top: TopBar | None = None
@@ -144,11 +150,11 @@ class Window(QMainWindow):
     def _replace(self, opened: object) -> None:
         """Look at another project from now on."""
         assert isinstance(opened, tuple)
-        project, path = opened
+        project, path, disk = opened
         workshop = self.session.workshop
         self.session.close()
         self.session = Session(project, workshop)
-        self.keeper.adopt(self.session, path)
+        self.keeper.adopt(self.session, path, disk)
         self._build()
 
     def _make_actions(self) -> None:
@@ -264,7 +270,7 @@ class Window(QMainWindow):
         assert isinstance(app, QApplication)
         theme.use(app, name)
         self.actions_by_id["night"].setChecked(name == "night")
-        self.store.prefer(theme=name)
+        self._prefer(theme=name)
         if self.top is not None:
             self.top.restyle()
         if self.desk is not None:
@@ -277,6 +283,13 @@ class Window(QMainWindow):
             self.top.show_saved(self.keeper.words())
         star = "*" if self.session.document.dirty else ""
         self.setWindowTitle(f"{star}{self.session.document.project.name} – Hazel Lantern")
+
+    def _prefer(self, **values: object) -> None:
+        """Keep preferences; that they cannot be is said, and harms nothing."""
+        try:
+            self.store.prefer(**values)
+        except OSError as error:
+            self.say(f"Not kept for the next time in {self.store.folder}: {error.strerror}", True)
 
     def say(self, words: str, bad: bool) -> None:
         """Say something at the foot of the window."""
@@ -302,7 +315,7 @@ class Window(QMainWindow):
         self.keeper.leave()
         self.session.close()
         stop_under(self)
-        self.store.prefer(window=bytes(self.saveGeometry().toBase64().data()).decode())
+        self._prefer(window=bytes(self.saveGeometry().toBase64().data()).decode())
         event.accept()
 
     def restore_place(self) -> None:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from typing import Any
 
 from pydantic import ValidationError
@@ -10,26 +9,40 @@ from pydantic import ValidationError
 from hazel_lantern.core.assessor import assess
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import value_at
+from hazel_lantern.core.project.bounds import ProjectError, read_json, shown
 from hazel_lantern.core.project.migration import migrated
 from hazel_lantern.core.project.model import VERSION, Project
 from hazel_lantern.core.rigs import families
 from hazel_lantern.core.workshop import Workshop
 
+__all__ = ["LARGEST", "ProjectError", "dumps", "loads", "schema"]
+
 #: Files larger than this are not project files, bytes.
-LARGEST = 32 * 1024 * 1024
-
-
-class ProjectError(CannotBe):
-    """A file that is not an acceptable project; the message names place, value and remedy."""
+LARGEST = 16 * 1024 * 1024
+#: What is accepted where something of another kind stands.
+_KINDS = {
+    "string_type": "accepted are words",
+    "dict_type": "accepted is a group of fields",
+    "model_type": "accepted is a group of fields",
+    "model_attributes_type": "accepted is a group of fields",
+    "list_type": "accepted is a list",
+    "tuple_type": "accepted is a list",
+    "float_type": "accepted is a number",
+    "float_parsing": "accepted is a number",
+    "finite_number": "accepted is a plain number",
+    "int_type": "accepted is a whole number",
+    "int_parsing": "accepted is a whole number",
+    "int_parsing_size": "accepted is a smaller whole number",
+    "int_from_float": "accepted is a whole number",
+    "bool_type": "accepted is true or false",
+    "bool_parsing": "accepted is true or false",
+    "union_tag_not_found": "what it is of is not said: its family or kind is missing",
+}
 
 
 def dumps(project: Project) -> str:
     """The project as JSON text."""
     return project.model_dump_json(indent=1) + "\n"
-
-
-def _refuse_constant(word: str) -> float:
-    raise ProjectError(f"the file holds {word}, which is no figure; accepted are plain numbers")
 
 
 def _place(error: dict[str, Any]) -> str:
@@ -41,7 +54,7 @@ def _place(error: dict[str, Any]) -> str:
         if isinstance(part, int):
             words.append(f"number {part + 1}")
         else:
-            words.append(str(part).replace("_", " "))
+            words.append(shown(str(part))[1:-1].replace("_", " "))
     return ", ".join(words) or "the project"
 
 
@@ -66,6 +79,16 @@ def _accepted(error: dict[str, Any]) -> str:
         return f"accepted is {words} {context[key]:g} (SI units)"
     if kind == "literal_error":
         return f"accepted is {context['expected']}"
+    if kind == "union_tag_invalid":
+        return f"accepted is {context['expected_tags']}"
+    lengths = {"too_long": "max_length", "string_too_long": "max_length"}
+    lengths |= {"too_short": "min_length", "string_too_short": "min_length"}
+    if kind in lengths:
+        bound = "at most" if lengths[kind] == "max_length" else "at least"
+        what = "letters" if kind.startswith("string") else "entries"
+        return f"accepted are {bound} {context[lengths[kind]]} {what}"
+    if kind in _KINDS:
+        return _KINDS[kind]
     return str(error["msg"])[0].lower() + str(error["msg"])[1:]
 
 
@@ -73,11 +96,10 @@ def _explain(error: ValidationError) -> ProjectError:
     details = error.errors()
     first: dict[str, Any] = dict(details[0])
     found = first.get("input")
-    shown = (
-        "" if isinstance(found, (dict, list)) or first["type"] == "missing" else f" is {found!r}"
-    )
+    plain = not isinstance(found, (dict, list)) and first["type"] != "missing"
+    said = f" is {shown(found)}" if plain else ""
     more = f" ({len(details) - 1} more places)" if len(details) > 1 else ""
-    return ProjectError(f"{_place(first)}{shown}: {_accepted(first)}{more}")
+    return ProjectError(f"{_place(first)}{said}: {_accepted(first)}{more}")
 
 
 def loads(text: str, workshop: Workshop | None = None) -> Project:
@@ -97,20 +119,14 @@ def loads(text: str, workshop: Workshop | None = None) -> Project:
     """
     if not text.strip():
         raise ProjectError("the file is empty")
-    try:
-        data = json.loads(text, parse_constant=_refuse_constant)
-    except json.JSONDecodeError as error:
-        cut = " (the file seems cut short)" if error.pos >= len(text.rstrip()) - 1 else ""
-        raise ProjectError(
-            f"not JSON at line {error.lineno}, column {error.colno}: {error.msg}{cut}"
-        ) from None
-    except RecursionError:
-        raise ProjectError("the file is nested too deeply to be a project") from None
+    data = read_json(text)
     if not isinstance(data, dict) or data.get("format") != "hazel-lantern":
         raise ProjectError("this is JSON, but no project: it has no “format”: “hazel-lantern”")
     version = data.get("version")
     if not isinstance(version, int) or isinstance(version, bool) or version < 1:
-        raise ProjectError(f"version is {version!r}; accepted is a whole number up to {VERSION}")
+        raise ProjectError(
+            f"version is {shown(version)}; accepted is a whole number up to {VERSION}"
+        )
     if version > VERSION:
         raise ProjectError(
             f"the file is of version {version}, made by a newer Hazel Lantern; this one reads up "

@@ -2,25 +2,26 @@
 
 from __future__ import annotations
 
+import contextlib
 import hashlib
 import json
 import os
-import time
+import stat
 from dataclasses import dataclass
 from pathlib import Path
 
 import platformdirs
 from pydantic import ValidationError
 
-from hazel_lantern.core.files import write_whole
-from hazel_lantern.core.project.file import LARGEST, ProjectError, dumps, loads
+from hazel_lantern.core.files import Held, OnDisk, alone_in, beside, read_bytes, sweep, write_whole
+from hazel_lantern.core.project.bounds import ProjectError, read_json, shown
+from hazel_lantern.core.project.file import LARGEST, dumps, loads
 from hazel_lantern.core.project.model import Project
 from hazel_lantern.core.shelf import Shelf
 from hazel_lantern.core.workshop import Workshop
 
 SUFFIX = ".hazel.json"
 BACKUPS = 3
-STARTED = time.time()
 
 
 def backup_names(path: Path) -> list[Path]:
@@ -28,47 +29,97 @@ def backup_names(path: Path) -> list[Path]:
     return [path.with_name(f"{path.name}.{number}.bak") for number in range(1, BACKUPS + 1)]
 
 
-def save(project: Project, path: Path) -> None:
+class ChangedOnDisk(Exception):  # noqa: N818 - a question to the maker, not an error
+    """The file is not what it was when it was opened or saved last."""
+
+
+def save(project: Project, path: Path, known: OnDisk | None = None) -> OnDisk:
     """Save a project; the three versions before are kept beside it.
+
+    Parameters
+    ----------
+    project : Project
+    path : Path
+    known : OnDisk, optional
+        What the file was when it was read; if given, and it is another since, nothing is written.
+
+    Returns
+    -------
+    OnDisk
+        What it is now.
 
     Raises
     ------
+    ChangedOnDisk
+        If somebody else wrote the file meanwhile, or took it away.
     OSError
         If it cannot be written.
     """
-    names = backup_names(path)
+    real = Path(os.path.realpath(path))
     text = dumps(project)
-    if path.exists() and path.read_text(encoding="utf-8", errors="replace") != text:
-        for older, newer in reversed(list(zip(names[1:], names[:-1], strict=True))):
-            if newer.exists():
-                os.replace(newer, older)
-        write_whole(names[0], path.read_text(encoding="utf-8", errors="replace"))
-    write_whole(path, text)
+    if known is not None and known.crlf:
+        text = text.replace("\n", "\r\n")
+    data = text.encode("utf-8")
+    with alone_in(real.parent):
+        if known is not None and not known.is_there(LARGEST):
+            raise ChangedOnDisk(str(path))
+        sweep(real.parent)
+        try:
+            before = read_bytes(real, LARGEST)[0]
+        except FileNotFoundError:
+            before = None
+        if before is not None and before != data:
+            # There is room for the new one: only then do the older ones move on.
+            with beside(real, data):
+                _keep_backup(real, before)
+        return write_whole(real, data)
 
 
-def open_project(path: Path, workshop: Workshop | None = None) -> Project:
-    """Read a project file.
+def _keep_backup(real: Path, before: bytes) -> None:
+    """Move the older versions on, and keep what is on disk now, byte for byte."""
+    names = backup_names(real)
+    for older, newer in reversed(list(zip(names[1:], names[:-1], strict=True))):
+        if newer.exists():
+            os.replace(newer, older)
+    write_whole(names[0], before)
+    with contextlib.suppress(OSError):
+        names[0].chmod(stat.S_IMODE(real.stat().st_mode))
+
+
+def open_file(path: Path, workshop: Workshop | None = None) -> tuple[Project, OnDisk]:
+    """Read a project file, and what it is on disk.
 
     Raises
     ------
     ProjectError
         Names the file, the place in it and what would be accepted.
     """
+    name = shown(path.name)[1:-1]
     try:
-        if path.stat().st_size > LARGEST:
-            raise ProjectError(f"{path.name}: too large for a project (over {LARGEST // 2**20} MB)")
-        return loads(path.read_text(encoding="utf-8-sig"), workshop)
+        content, found = read_bytes(path, LARGEST)
+        return loads(content.decode("utf-8-sig").replace("\r\n", "\n"), workshop), found
     except UnicodeDecodeError as error:
         raise ProjectError(
-            f"{path.name}: not UTF-8 text at byte {error.start}; a project is UTF-8 JSON"
+            f"{name}: not UTF-8 text at byte {error.start}; a project is UTF-8 JSON"
         ) from None
     except OSError as error:
-        raise ProjectError(f"{path.name}: cannot be read: {error.strerror}") from None
+        raise ProjectError(f"{name}: cannot be read: {error.strerror}") from None
     except ProjectError as error:
-        message = str(error)
-        raise ProjectError(
-            message if message.startswith(path.name) else f"{path.name}: {message}"
-        ) from None
+        raise ProjectError(f"{name}: {error}") from None
+    except ValueError:
+        # A path with a letter that no path can hold.
+        raise ProjectError(f"{name}: cannot be read: no file can be called so") from None
+
+
+def open_project(path: Path, workshop: Workshop | None = None) -> Project:
+    """Read a project file; see `open_file`.
+
+    Raises
+    ------
+    ProjectError
+        As `open_file`.
+    """
+    return open_file(path, workshop)[0]
 
 
 @dataclass(frozen=True)
@@ -98,6 +149,7 @@ class Store:
         self.folder = folder or (
             Path(chosen) if chosen else platformdirs.user_data_path("hazel-lantern")
         )
+        self._held: dict[str, Held] = {}
 
     @property
     def state(self) -> Path:
@@ -117,17 +169,32 @@ class Store:
         write_whole(path, text)
 
     def autosave(self, project: Project, origin: Path | None, key: str) -> None:
-        """Keep a copy of unsaved work; ``key`` tells one window's from another's."""
-        kept = {
-            "origin": str(origin) if origin else None,
-            "process": os.getpid(),
-            "project": json.loads(dumps(project)),
-        }
-        self._write(f"autosave/{_digest(key)}.json", json.dumps(kept))
+        """Keep a copy of unsaved work; ``key`` tells one window's from another's.
+
+        A lock that dies with this process tells others whose it is.
+
+        Raises
+        ------
+        OSError
+            If it cannot be kept.
+        """
+        name = _digest(key)
+        if name not in self._held:
+            self._held[name] = Held(self._lock(name))
+        kept = {"origin": str(origin) if origin else None, "project": json.loads(dumps(project))}
+        self._write(f"autosave/{name}.json", json.dumps(kept))
+
+    def _lock(self, name: str) -> Path:
+        return self.folder / "autosave" / f"{name}.lock"
 
     def drop_autosave(self, key: str) -> None:
-        """The work is saved or given up."""
-        (self.folder / "autosave" / f"{_digest(key)}.json").unlink(missing_ok=True)
+        """The work is saved or given up; where it cannot be taken away, it is offered again."""
+        name = _digest(key)
+        with contextlib.suppress(OSError):
+            (self.folder / "autosave" / f"{name}.json").unlink(missing_ok=True)
+        held = self._held.pop(name, None)
+        if held is not None:
+            held.let_go()
 
     def recoveries(self) -> list[Recovery]:
         """Unsaved work left behind, newest first.
@@ -137,18 +204,30 @@ class Store:
         """
         folder = self.folder / "autosave"
         found = []
-        files = sorted(folder.glob("*.json"), key=lambda f: -f.stat().st_mtime)
-        for file in files if folder.is_dir() else []:
-            try:
-                kept = json.loads(file.read_text(encoding="utf-8"))
-                if _kept(int(kept.get("process", 0)), file.stat().st_mtime):
-                    continue
-                project = loads(json.dumps(kept["project"]))
-                origin = Path(kept["origin"]) if kept["origin"] else None
-            except (OSError, ValueError, KeyError, TypeError):
-                continue
-            found.append(Recovery(file, origin, project))
-        return found
+        with contextlib.suppress(OSError):
+            sweep(folder)
+            for file in folder.glob("*.json"):
+                with contextlib.suppress(OSError):
+                    found.append((file.stat().st_mtime, file))
+        left = (file for _, file in sorted(found, reverse=True))
+        kept = (self._recovery(file) for file in left if not Held.by_another(self._lock(file.stem)))
+        return [one for one in kept if one is not None]
+
+    def _recovery(self, file: Path) -> Recovery | None:
+        """What an autosave holds; nothing where it cannot be read, and it stays where it is."""
+        try:
+            kept = read_json(read_bytes(file, LARGEST)[0].decode("utf-8"))
+            project = loads(json.dumps(kept["project"]))
+            origin = Path(kept["origin"]) if kept["origin"] else None
+        except (OSError, ValueError, KeyError, TypeError):
+            return None
+        return Recovery(file, origin, project)
+
+    def drop_recovery(self, recovery: Recovery) -> None:
+        """Its work is kept elsewhere, or is not wanted."""
+        with contextlib.suppress(OSError):
+            recovery.file.unlink(missing_ok=True)
+            self._lock(recovery.file.stem).unlink(missing_ok=True)
 
     def recent(self) -> list[Path]:
         """Files opened of late that are still there, newest first."""
@@ -160,6 +239,7 @@ class Store:
 
     def remember(self, path: Path) -> None:
         """Put a file at the top of the recent ones."""
+        path = Path(os.path.abspath(path))
         names = [str(path), *(str(p) for p in self.recent() if p != path)]
         self._write("recent.json", json.dumps(names[:8]))
 
@@ -194,26 +274,6 @@ class Store:
     def prefer(self, **values: object) -> None:
         """Keep preferences."""
         self._write("preferences.json", json.dumps({**self.preferences(), **values}))
-
-
-def _kept(process: int, written: float) -> bool:
-    """Whether work written at a time by a process of that number may be in a running window.
-
-    A number that was given to another program since counts as running: work is offered later
-    rather than taken out of a window's hands.  Our own number may have been an earlier run's,
-    as it is where every run is the only program in its box.
-    """
-    if process == os.getpid():
-        return written >= STARTED
-    if process <= 0:
-        return False
-    try:
-        os.kill(process, 0)
-    except ProcessLookupError:
-        return False
-    except PermissionError:
-        return True
-    return True
 
 
 def _digest(key: str) -> str:

@@ -1,0 +1,149 @@
+"""Work in the window when files, folders and other programs misbehave."""
+
+import json
+
+import pytest
+
+from hazel_lantern.app import changed_dialog
+from hazel_lantern.app.changed_dialog import differences
+from hazel_lantern.app.keeper import home
+from hazel_lantern.core.fields import Edit, apply
+from hazel_lantern.core.project.store import open_file, open_project, save
+from tests.conftest import leave_behind
+
+
+@pytest.fixture
+def kept(window, tmp_path):
+    """The window with its project saved, and changed by somebody else since."""
+    path = tmp_path / "p.hazel.json"
+    assert window.keeper.write(path)
+    theirs = apply(window.session.document.project, [Edit("name", "Theirs")])
+    save(theirs, path)
+    window.session.document.edit_project(Edit("name", "Mine"))
+    return path
+
+
+def answer(monkeypatch, choice):
+    asked = []
+
+    def ask(window, name, theirs, mine):
+        asked.append((name, theirs, mine))
+        return choice
+
+    monkeypatch.setattr(changed_dialog, "ask", ask)
+    return asked
+
+
+def test_mine_is_kept_when_asked_to(window, kept, monkeypatch):
+    asked = answer(monkeypatch, "mine")
+    assert window.keeper.save()
+    ((name, theirs, mine),) = asked
+    assert (name, theirs.name, mine.name) == (kept.name, "Theirs", "Mine")
+    assert open_project(kept).name == "Mine"
+    assert not window.session.document.dirty
+    # Theirs is not lost: it is the newest backup.
+    assert open_project(kept.with_name(kept.name + ".1.bak")).name == "Theirs"
+
+
+def test_theirs_is_taken_when_asked_to(window, kept, monkeypatch):
+    answer(monkeypatch, "theirs")
+    assert not window.keeper.save()
+    assert window.session.document.project.name == "Theirs"
+    assert not window.session.document.dirty
+    window.session.document.edit_project(Edit("name", "After"))
+    assert window.keeper.save()
+    assert open_project(kept).name == "After"
+
+
+def test_mine_is_saved_beside_theirs(window, kept, monkeypatch):
+    answer(monkeypatch, "beside")
+    assert window.keeper.save()
+    beside = kept.with_name("p (mine).hazel.json")
+    assert (open_project(kept).name, open_project(beside).name) == ("Theirs", "Mine")
+    assert window.keeper.path == beside
+    window.keeper.path, (_, window.keeper.disk) = kept, open_file(kept)
+    save(apply(window.session.document.project, [Edit("name", "Theirs again")]), kept)
+    window.session.document.edit_project(Edit("name", "Mine again"))
+    assert window.keeper.save()
+    assert open_project(kept.with_name("p (mine 2).hazel.json")).name == "Mine again"
+
+
+def test_nothing_is_written_where_nothing_was_decided(window, kept, monkeypatch):
+    answer(monkeypatch, "stay")
+    assert not window.keeper.save()
+    assert open_project(kept).name == "Theirs"
+    assert window.session.document.dirty
+
+
+def test_what_differs_is_told_line_by_line(window):
+    mine = window.session.document.project
+    theirs = apply(mine, [Edit("name", "Theirs")])
+    words = differences(theirs, mine)
+    assert '- "name": "Theirs",' in words
+    assert f'+ "name": "{mine.name}",' in words
+    assert differences(mine, mine) == ""
+    assert differences(None, mine).count("\n+") > 100
+
+
+def test_the_project_s_folder_is_gone(window, tmp_path):
+    folder = tmp_path / "gone"
+    folder.mkdir()
+    path = folder / "p.hazel.json"
+    assert window.keeper.write(path)
+    window.session.document.edit_project(Edit("name", "Still here"))
+    path.unlink()
+    folder.rmdir()
+    window.keeper.disk = None
+    assert not window.keeper.save()
+    assert str(path) in window.message
+    assert window.session.document.project.name == "Still here"
+    assert window.session.document.dirty
+
+
+def test_a_data_folder_in_the_way_harms_no_save(window, tmp_path):
+    """Saved counts as saved, whatever becomes of recent files and preferences."""
+    in_the_way = tmp_path / "elsewhere"
+    in_the_way.write_text("a file")
+    window.store.folder = in_the_way
+    path = tmp_path / "p.hazel.json"
+    assert window.keeper.write(path)
+    assert not window.session.document.dirty
+    assert str(in_the_way) in window.message
+    window.session.document.edit_project(Edit("name", "Next"))
+    assert not window.keeper.autosave()
+    assert str(in_the_way) in window.message
+    window.say("", False)
+    # It is said once, not after every pause.
+    assert not window.keeper.autosave()
+    assert window.message == ""
+    window.use_theme("night")
+    assert str(in_the_way) in window.message
+    assert window.keeper.open(path) or window.session.document.dirty
+
+
+def test_recovered_work_stays_until_it_is_kept_again(window, store, monkeypatch):
+    """The only copy goes when another one is on disk, and not before."""
+    project = apply(window.session.document.project, [Edit("name", "Left behind")])
+    store.autosave(project, None, "left")
+    leave_behind(store)
+    (recovery,) = store.recoveries()
+
+    def full(*_):
+        raise OSError(28, "No space left on device")
+
+    with monkeypatch.context() as broken:
+        broken.setattr(window.store, "autosave", full)
+        window.keeper.recover(recovery)
+        assert window.session.document.project.name == "Left behind"
+        assert recovery.file.exists()
+    assert json.loads(recovery.file.read_text())["project"]["name"] == "Left behind"
+
+
+def test_without_a_home_there_is_still_a_place_to_save(monkeypatch):
+    from pathlib import Path
+
+    def nowhere():
+        raise RuntimeError("Could not determine home directory.")
+
+    monkeypatch.setattr(Path, "home", staticmethod(nowhere))
+    assert home() == Path.cwd()
