@@ -146,3 +146,28 @@ def test_without_a_home_there_is_still_a_place_to_save(monkeypatch):
 
     monkeypatch.setattr(Path, "home", staticmethod(nowhere))
     assert home() == Path.cwd()
+
+
+def test_what_is_typed_is_shown_as_it_was_typed(window, qtbot):
+    """A heading typed as a name made a balloon of 1550 px."""
+    from PyQt6.QtCore import Qt
+    from PyQt6.QtWidgets import QLabel
+
+    from hazel_lantern.app.boxes import box
+
+    wild = "<h1>Slide</h1> & <img src=x>"
+    assert window.session.edit(Edit("name", wild)) == ""
+    tag = window.top.tags[window.session.document.current]
+    assert "<h1>" not in tag.toolTip()
+    assert "&lt;h1&gt;" in tag.toolTip()
+    window.say(wild, True)
+    assert window.toast.text() == wild
+    asked = box(window, "Title", wild)
+    qtbot.addWidget(asked)
+    assert asked.textFormat() == Qt.TextFormat.PlainText
+    rich = [
+        one
+        for one in window.findChildren(QLabel)
+        if one.textFormat() != Qt.TextFormat.PlainText and wild in one.text()
+    ]
+    assert rich == []

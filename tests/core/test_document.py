@@ -137,3 +137,23 @@ def test_the_same_is_told_by_the_object_not_its_address_or_its_content():
     assert not same((one, "tip"), (twin, "tip"))
     assert not same((one,), (one, one))
     assert not same(None, (one,))
+
+
+def test_rig_names_are_their_own(document):
+    first = document.rig
+    document.add_rig(first)
+    assert document.rig.name == f"{first.name} 2"
+    with pytest.raises(EditError, match="a name of its own"):
+        document.edit(Edit("name", first.name))
+    assert document.rig.name == f"{first.name} 2"
+    document.edit(Edit("name", "Other"))
+    assert document.rig.name == "Other"
+
+
+def test_the_sixty_first_rig_is_said(document):
+    first = document.rig
+    while len(document.project.rigs) < 60:
+        document.add_rig(first)
+    with pytest.raises(EditError, match="at most 60 rigs"):
+        document.add_rig(first)
+    assert len({rig.name for rig in document.project.rigs}) == 60

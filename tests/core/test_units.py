@@ -178,3 +178,23 @@ def test_factors_agree_with_a_library_of_units():
                 assert factor == pytest.approx(known, rel=1e-6), name
                 checked += 1
     assert checked >= len(names)
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "(" * 500 + "1" + ")" * 500,
+        "1 1/" + "9" * 5000,
+        "1" + "/3" * 70_000,
+        "-" * 5000 + "1",
+        "9" * 5000,
+        "1e300*1e300",
+        "(" * 150,
+        "1e300" + "*1e300" * 20 + "-1e300*1e300",
+    ],
+    ids=range(8),
+)
+def test_what_is_too_long_or_too_large_is_said(text):
+    with pytest.raises(ReadError) as caught:
+        read(text, "length")
+    assert len(str(caught.value)) < 500

@@ -14,6 +14,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from hazel_lantern.app.boxes import box as plain_box
 from hazel_lantern.core.project.file import dumps
 from hazel_lantern.core.project.model import Project
 
@@ -34,10 +35,9 @@ def differences(theirs: Project | None, mine: Project) -> str:
 def ask(window: QWidget, name: str, theirs: Project | None, mine: Project) -> Choice:
     """Ask what to do; looking at what differs asks again."""
     while True:
-        box = QMessageBox(window)
-        box.setWindowTitle("Changed on disk")
         gone = "is no longer there or cannot be read" if theirs is None else "was changed"
-        box.setText(f"{name} {gone} since it was opened here. Nothing is written yet.")
+        words = f"{name} {gone} since it was opened here. Nothing is written yet."
+        box = plain_box(window, "Changed on disk", words)
         keep = box.addButton("Keep mine", QMessageBox.ButtonRole.DestructiveRole)
         take = box.addButton("Take theirs", QMessageBox.ButtonRole.DestructiveRole)
         assert take is not None

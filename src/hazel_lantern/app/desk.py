@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from functools import partial
+from html import escape
 from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import Qt
@@ -113,6 +114,7 @@ class Desk(QWidget):
         self.lens.setFixedHeight(212)
         lens.addWidget(self.lens)
         self.cautions = label("", "small", wrap=True)
+        self.cautions.setTextFormat(Qt.TextFormat.RichText)
         lens.addWidget(self.cautions)
         inside.addLayout(lens)
         self.cards = Cards(self.session, own=True)
@@ -167,7 +169,7 @@ class Desk(QWidget):
         if rig is None or found is None:
             return
         cautions = found.cautions(self.session.station)
-        self.cautions.setText("<b>Mind</b> " + " ".join(cautions) if cautions else "")
+        self.cautions.setText("<b>Mind</b> " + escape(" ".join(cautions)) if cautions else "")
         self.cautions.setVisible(bool(cautions))
 
     def _mark_moved(self) -> None:

@@ -20,6 +20,7 @@ class FaultNote(QWidget):
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self._report = ""
         self._words = QLabel()
+        self._words.setTextFormat(Qt.TextFormat.PlainText)
         self._words.setWordWrap(True)
         self.copy = button("Copy for a report", "", self._copy)
         self.close_note = button("Close", "link", self.hide)

@@ -10,6 +10,8 @@ from pathlib import Path
 from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 from PyQt6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
+from hazel_lantern.app.boxes import box as plain_box
+from hazel_lantern.app.boxes import yes
 from hazel_lantern.app.session import Session
 from hazel_lantern.core.files import OnDisk, read_bytes
 from hazel_lantern.core.names import file_name
@@ -124,10 +126,8 @@ class Keeper(QObject):
         return self.write(path)
 
     def _over(self, path: Path) -> bool:
-        answer = QMessageBox.question(
-            self._window, "Save the project", f"{path.name} is there already. Write over it?"
-        )
-        return answer == QMessageBox.StandardButton.Yes
+        words = f"{path.name} is there already. Write over it?"
+        return yes(self._window, "Save the project", words)
 
     def write(self, path: Path) -> bool:
         """Save to a path; what somebody else wrote there meanwhile is asked about."""
@@ -188,9 +188,8 @@ class Keeper(QObject):
         """Ask what to do with unsaved work; False means stay."""
         if not self.session.document.dirty:
             return True
-        box = QMessageBox(self._window)
-        box.setWindowTitle("Unsaved changes")
-        box.setText(f"{self.session.document.project.name} has changed since it was saved.")
+        words = f"{self.session.document.project.name} has changed since it was saved."
+        box = plain_box(self._window, "Unsaved changes", words)
         keep = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
         drop = box.addButton("Leave unsaved", QMessageBox.ButtonRole.DestructiveRole)
         stay = box.addButton("Stay here", QMessageBox.ButtonRole.RejectRole)

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from functools import partial
+from html import escape
 
 from PyQt6.QtCore import QEvent, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QHelpEvent, QPainter, QPaintEvent, QPen, QResizeEvent
 from PyQt6.QtWidgets import (
     QAbstractButton,
     QHBoxLayout,
-    QLabel,
     QProgressBar,
     QScrollArea,
     QToolTip,
@@ -144,6 +144,7 @@ class LampDetail(QWidget):
         self._toggle = button("Working", "link", self._flip_working)
         self._limit = button("Change the limit", "link", self._change_limit)
         self._working = label("", "small", wrap=True)
+        self._working.setTextFormat(Qt.TextFormat.RichText)
         self._working.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
         links = QHBoxLayout()
         links.addWidget(self._toggle)
@@ -219,12 +220,13 @@ class LampDetail(QWidget):
         if not self._working_open:
             return
         working = lamp.working(self.session.style)
-        lines = [f"<b>{working.formula}</b>"]
+        lines = [f"<b>{escape(working.formula)}</b>"]
         lines += [
-            f"<b>{symbol}</b>&nbsp; {value} &nbsp;{what}" for symbol, what, value in working.inputs
+            f"<b>{escape(symbol)}</b>&nbsp; {escape(value)} &nbsp;{escape(what)}"
+            for symbol, what, value in working.inputs
         ]
-        lines.append(f"From: {working.source}.")
-        lines.append(f"Limit: {lamp.spec.source}.")
+        lines.append(f"From: {escape(working.source)}.")
+        lines.append(f"Limit: {escape(lamp.spec.source)}.")
         self._working.setText("<br>".join(lines))
 
     def _flip_working(self) -> None:
@@ -276,7 +278,7 @@ class _MendButton(QAbstractButton):
         self.setAccessibleName("Mend: " + words.replace("\n", ", "))
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self._title = QLabel(words.partition("\n")[0])
+        self._title = label(words.partition("\n")[0])
         self._price = label(words.partition("\n")[2], "small")
         self._title.setWordWrap(True)
         for part in (self._title, self._price):

@@ -6,13 +6,11 @@ from typing import TYPE_CHECKING
 
 from PyQt6.QtWidgets import QInputDialog
 
+from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Edit, EditError
 
 if TYPE_CHECKING:
     from hazel_lantern.app.window import Window
-
-#: So much of a name is kept where a number is put behind it.
-STEM = 52
 
 
 def copy_rig(window: Window) -> None:
@@ -20,9 +18,10 @@ def copy_rig(window: Window) -> None:
     rig, document = window.session.rig, window.session.document
     if rig is None:
         return
-    taken = {one.name for one in document.project.rigs}
-    name = next(n for i in range(2, 99) if (n := f"{rig.name[:STEM]} {i}") not in taken)
-    document.add_rig(rig.model_copy(update={"name": name}), f"copy {rig.name}")
+    try:
+        document.add_rig(rig, f"copy {rig.name}")
+    except CannotBe as error:
+        window.say(str(error), True)
 
 
 def rename_rig(window: Window, at: int | None = None) -> None:

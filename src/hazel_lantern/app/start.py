@@ -14,6 +14,7 @@ from PyQt6.QtCore import QTimer
 from PyQt6.QtWidgets import QApplication, QMessageBox
 
 from hazel_lantern.app import theme
+from hazel_lantern.app.boxes import box as plain_box
 from hazel_lantern.app.keeper import DEMO
 from hazel_lantern.app.trouble import keep_log
 from hazel_lantern.app.window import Window
@@ -92,9 +93,8 @@ def offer_recovery(window: Window, store: Store) -> None:
         return
     recovery = found[0]
     where = f" of {recovery.origin.name}" if recovery.origin else ""
-    box = QMessageBox(window)
-    box.setWindowTitle("Unsaved work")
-    box.setText(f"“{recovery.project.name}”{where} was left unsaved. Take it up again?")
+    words = f"“{recovery.project.name}”{where} was left unsaved. Take it up again?"
+    box = plain_box(window, "Unsaved work", words)
     take = box.addButton("Take it up", QMessageBox.ButtonRole.AcceptRole)
     box.addButton("Not now", QMessageBox.ButtonRole.RejectRole)
     drop = box.addButton("Throw it away", QMessageBox.ButtonRole.DestructiveRole)

@@ -18,7 +18,6 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import (
     QAbstractButton,
     QHBoxLayout,
-    QLabel,
     QPushButton,
     QScrollArea,
     QSizePolicy,
@@ -29,7 +28,7 @@ from PyQt6.QtWidgets import (
 from hazel_lantern.app import theme
 from hazel_lantern.app.commands import told
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import empty
+from hazel_lantern.app.widgets import empty, label, tip
 from hazel_lantern.core.lamps import State
 
 BAR = 54
@@ -64,7 +63,7 @@ class Tag(QAbstractButton):
         self.state = state
         said = self.text() if state is None else f"{self.text()}: {state}"
         self.setAccessibleName(f"Rig {said}")
-        self.setToolTip(f"{said}. Double click renames")
+        tip(self, f"{said}. Double click renames")
         self.update()
 
     def sizeHint(self) -> QSize:
@@ -165,8 +164,7 @@ class TopBar(QWidget):
         names = QVBoxLayout()
         names.setContentsMargins(4, 8, 12, 8)
         names.setSpacing(0)
-        self._name = QLabel()
-        self._saved = QLabel()
+        self._name, self._saved = label(), label()
         names.addWidget(self._name)
         names.addWidget(self._saved)
         layout.addLayout(names)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QTimer
+from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtWidgets import QLabel, QWidget
 
 from hazel_lantern.app import theme
@@ -17,6 +17,7 @@ class Toast(QLabel):
 
     def __init__(self, window: QWidget) -> None:
         super().__init__(window)
+        self.setTextFormat(Qt.TextFormat.PlainText)
         self.setWordWrap(True)
         self.setContentsMargins(12, 8, 12, 8)
         self.hide()

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from functools import partial
+from html import escape
 
 from PyQt6.QtCore import QRect, QSize, Qt, pyqtSignal
 from PyQt6.QtWidgets import (
@@ -23,9 +24,17 @@ from PyQt6.QtWidgets import (
 def label(text: str = "", role: str = "", wrap: bool = False) -> QLabel:
     """A label in one of the style sheet's roles."""
     found = QLabel(text)
+    # What makers type is shown as it was typed; the few that are marked up say so themselves.
+    found.setTextFormat(Qt.TextFormat.PlainText)
     found.setProperty("role", role)
     found.setWordWrap(wrap)
     return found
+
+
+def tip(widget: QWidget, words: str) -> None:
+    """Words that come up over a widget, shown as they are."""
+    marked = "<" in words or "&" in words
+    widget.setToolTip(escape(words).replace("\n", "<br>") if marked else words)
 
 
 def button(text: str, role: str = "", on: Callable[[], object] | None = None) -> QPushButton:

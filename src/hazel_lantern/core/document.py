@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from hazel_lantern.core.fields import Edit, EditError, apply
-from hazel_lantern.core.project.model import Project, Rig
+from hazel_lantern.core.project.model import MOST_RIGS, Project, Rig
 
 Listener = Callable[[], None]
 #: Asked of a rig before it is taken, with its place and whether there is time for only a quick
@@ -25,6 +25,28 @@ class _Moment:
     project: Project
     current: int
     action: str
+
+
+#: So much of a name is kept where a number is put behind it.
+STEM = 52
+
+
+def free_name(name: str, taken: set[str]) -> str:
+    """A name that none of those taken is: with the next number behind it.
+
+    Parameters
+    ----------
+    name : str
+    taken : set of str
+
+    Returns
+    -------
+    str
+    """
+    number = 2
+    while (found := f"{name[:STEM]} {number}") in taken:
+        number += 1
+    return found
 
 
 class Document:
@@ -100,6 +122,11 @@ class Document:
             rig = apply(rig, [Edit("assumed", left)])
         self.guard(rig, self.current, gesture is not None)
         rigs = self._project.rigs
+        others = {one.name for at, one in enumerate(rigs) if at != self.current}
+        if rig.name in others and rig.name != self.rig.name:
+            raise EditError(
+                f"there is a rig called “{rig.name}” already; accepted is a name of its own"
+            )
         self.replace_rigs((*rigs[: self.current], rig, *rigs[self.current + 1 :]), action, gesture)
 
     def replace_rigs(self, rigs: Sequence[Rig], action: str, gesture: object = None) -> None:
@@ -117,7 +144,20 @@ class Document:
         self._become(apply(self._project, edits, self._project.settings.style), action)
 
     def add_rig(self, rig: Rig, action: str = "new rig") -> None:
-        """Add a rig and look at it."""
+        """Add a rig and look at it; where its name is taken, a number is put behind it.
+
+        Raises
+        ------
+        CannotBe
+            If it cannot be assessed, or the project is full.
+        """
+        taken = {one.name for one in self._project.rigs}
+        if len(self._project.rigs) >= MOST_RIGS:
+            raise EditError(
+                f"a project holds at most {MOST_RIGS} rigs; take one out, or start another one"
+            )
+        if rig.name in taken:
+            rig = rig.model_copy(update={"name": free_name(rig.name, taken)})
         self.guard(rig, len(self._project.rigs), False)
         self._become(apply(self._project, [Edit("rigs", (*self._project.rigs, rig))]), action)
         self.look_at(len(self._project.rigs) - 1)

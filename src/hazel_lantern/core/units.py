@@ -131,6 +131,8 @@ class _Term:
     feet: bool = False
 
 
+#: Letters of what is typed: longer than any sum, and short enough to be read in no time.
+LONGEST = 160
 _TOKEN = re.compile(
     r"""\s*(?:
         (?P<mixed>\d+\s+\d+/\d+(?![\d.,]))
@@ -330,6 +332,10 @@ def read(text: str, kind: str, style: Style | None = None) -> float:
         Names the text, what is wrong with it, and what would be accepted.
     """
     style = style or Style()
+    if len(text) > LONGEST:
+        raise ReadError(
+            f"“{text.strip()[:24]}…”: a sum of {len(text)} letters is not read; at most {LONGEST}"
+        )
     plain = text.strip().removeprefix(style.currency).strip() if kind == "money" else text
     try:
         if kind == "count" and not re.fullmatch(r"\s*\d{1,6}\s*", plain):

@@ -110,3 +110,47 @@ def test_own_entries_join_and_faulty_ones_are_told(tmp_path):
     assert len(troubled.problems) == 2
     assert "taken already" in " ".join(troubled.problems)
     assert "own-pole" in troubled.sections
+
+
+@pytest.mark.parametrize(
+    ("column", "value", "says"),
+    [
+        ("width [mm]", "1e-300", "beyond any part"),
+        ("price per metre []", "1e308", "beyond any part"),
+        ("name", "x" * 200_000, "letters"),
+        ("width [mm]", "nan", "beyond any part"),
+        ("width [mm]", "-40", "greater than 0"),
+    ],
+)
+def test_one_bad_line_is_named_and_the_others_stay(tmp_path, column, value, says):
+    import csv
+
+    header = catalogue._header("sections")
+    good = {
+        "id": "own-pole",
+        "name": "Pole",
+        "shape": "round tube",
+        "material": "aluminium",
+        "width [mm]": "40",
+        "height [mm]": "40",
+        "wall [mm]": "3",
+        "stock lengths [mm]": "2000",
+        "running face": "round",
+        "source": "measured",
+    }
+    price = next(title for title in header if title.startswith("price"))
+    column = price if column.startswith("price") else column
+    with open(tmp_path / "sections.csv", "w", newline="", encoding="utf-8") as file:
+        lines = csv.writer(file)
+        lines.writerow(header)
+        for number, cells in enumerate((good, good | {"id": "own-bad", column: value}, good)):
+            cells = cells | {price: cells.get(price, "5")}
+            cells = cells | ({"id": "own-last"} if number == 2 else {})
+            lines.writerow([cells.get(title, "") for title in header])
+    found = catalogue.load(tmp_path)
+    assert {"own-pole", "own-last"} <= set(found.sections)
+    assert "own-bad" not in found.sections
+    (problem,) = found.problems
+    assert problem.startswith("sections.csv, line 3")
+    assert says in problem
+    assert len(problem) < 400

@@ -23,6 +23,7 @@ from PyQt6.QtWidgets import (
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.bench.base import Bench
+from hazel_lantern.app.boxes import yes
 from hazel_lantern.app.pill import Pill
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import Tabbed, button, empty, label, scrolled
@@ -316,19 +317,33 @@ class BuildBench(Bench):
 
     def _write_tables(self) -> None:
         folder = self._folder("Write parts, cuts, holes and bolts as CSV into")
-        if folder is not None:
+        if folder is not None and self._may_write(folder):
             self.write_into(folder, "tables")
 
     def _write_templates(self) -> None:
         folder = self._folder("Write drilling templates of true size into")
-        if folder is not None:
+        if folder is not None and self._may_write(folder):
             self.write_into(folder, "templates")
 
     def write_pack(self) -> None:
         """Ask where, and write the whole pack."""
         folder = self._folder("Write the build pack into")
-        if folder is not None:
+        if folder is not None and self._may_write(folder):
             self.write_into(folder, "pack")
+
+    def _may_write(self, folder: Path) -> bool:
+        """Ask, where files of this rig lie there already."""
+        from hazel_lantern.core.build.pack import already_there
+
+        rig = self.session.rig
+        assert rig is not None
+        there = already_there(rig, self.session.document.project, folder)
+        if not there:
+            return True
+        names = ", ".join(path.name for path in there[:3]) + (" …" if len(there) > 3 else "")
+        return yes(
+            self, "Files are there already", f"{len(there)} in {folder}: {names}. Write over them?"
+        )
 
     def write_into(self, folder: Path, what: Literal["pack", "tables", "templates"]) -> None:
         """Write the pack, or its tables or templates alone, off the window's thread."""
@@ -342,7 +357,7 @@ class BuildBench(Bench):
 
             if what == "pack":
                 return pack.write_pack(project, rig, workshop, folder)
-            found, stem = dossier.gather(project, rig, workshop), pack.stem_of(rig)
+            found, stem = dossier.gather(project, rig, workshop), pack.stem_of(rig, project)
             if what == "tables":
                 return tables.write_csv(found, folder, stem)
             title = f"{project.name}: {rig.name}"

@@ -13,7 +13,7 @@ from hazel_lantern.app import theme
 from hazel_lantern.app.painting import SketchPainter, fit
 from hazel_lantern.app.pill import Pill
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import button, empty, label, scrolled
+from hazel_lantern.app.widgets import button, empty, label, scrolled, tip
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.candidates import Candidate, able, candidates, unable
 from hazel_lantern.core.identity import same
@@ -37,7 +37,7 @@ class Card(QAbstractButton):
         self.setText(one.family.title)
         self.setAccessibleName(f"{one.family.title}: {self.state_words}; {self.figures}; {one.why}")
         does = "This is what stands now" if stands else f"Make it the {one.family.title.lower()}"
-        self.setToolTip(f"{does}\n{self.state_words}\n{self.figures}" if one.rig else one.why)
+        tip(self, f"{does}\n{self.state_words}\n{self.figures}" if one.rig else one.why)
 
     @property
     def state_words(self) -> str:

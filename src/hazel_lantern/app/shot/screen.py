@@ -18,7 +18,7 @@ from PyQt6.QtWidgets import QAbstractButton, QGridLayout, QVBoxLayout, QWidget
 from hazel_lantern.app import theme
 from hazel_lantern.app.scene import LensPainter
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import empty, scrolled
+from hazel_lantern.app.widgets import empty, scrolled, tip
 from hazel_lantern.core.framing.figures import Figure, figures
 
 #: Frames of the strip; start, middle and end are larger by this much, and have their words.
@@ -203,7 +203,7 @@ class FigureView(QAbstractButton):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus if leads else Qt.FocusPolicy.NoFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor if leads else Qt.CursorShape.ArrowCursor)
         self.setAccessibleName(f"{figure.title}: {figure.words}")
-        self.setToolTip(figure.words)
+        tip(self, figure.words)
         self.update()
 
     def sizeHint(self) -> QSize:

@@ -5,7 +5,6 @@ from __future__ import annotations
 import re
 from pathlib import Path
 from typing import Any
-from xml.sax.saxutils import escape
 
 from reportlab.lib.colors import HexColor
 from reportlab.lib.pagesizes import A4, LETTER
@@ -23,7 +22,8 @@ from reportlab.platypus import (
 
 from hazel_lantern import __version__
 from hazel_lantern.core.build.dossier import DISCLAIMER, Dossier, gather
-from hazel_lantern.core.build.sheet_sketch import INK, PALE, SOFT, SketchSheet, register_fonts
+from hazel_lantern.core.build.letters import marked, put, register_fonts
+from hazel_lantern.core.build.sheet_sketch import INK, PALE, SOFT, SketchSheet
 from hazel_lantern.core.build.tables import (
     bolts_table,
     cuts_table,
@@ -35,6 +35,7 @@ from hazel_lantern.core.build.tables import (
 )
 from hazel_lantern.core.build.templates import write_templates
 from hazel_lantern.core.lamps import State
+from hazel_lantern.core.names import file_name
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.units import write
 from hazel_lantern.core.workshop import Workshop
@@ -50,9 +51,35 @@ def _style(name: str, size: float, bold: bool = False, **more: Any) -> Paragraph
     )
 
 
-def stem_of(rig: Rig) -> str:
-    """A file name for the rig: small letters, digits and dashes."""
-    return re.sub(r"[^a-z0-9]+", "-", rig.name.lower()).strip("-") or "rig"
+def stem_of(rig: Rig, project: Project | None = None) -> str:
+    """What a rig's files begin with: its name, of any script, in small letters and dashes.
+
+    Two rigs of a project whose names would make the same have a number behind it.
+    """
+    stem = _plain(rig.name)
+    if project is None:
+        return stem
+    before = []
+    for other in project.rigs:
+        if other is rig or other == rig:
+            break
+        before.append(_plain(other.name))
+    same_ = before.count(stem)
+    return f"{stem}-{same_ + 1}" if same_ else stem
+
+
+def _plain(name: str) -> str:
+    plain = re.sub(r"[\W_]+", "-", name.casefold()).strip("-")
+    return file_name(plain) if plain else "rig"
+
+
+def already_there(rig: Rig, project: Project, folder: Path) -> list[Path]:
+    """What is in a folder already under the names that a rig's files have."""
+    stem = stem_of(rig, project)
+    try:
+        return sorted(path for path in folder.iterdir() if path.name.startswith(f"{stem}-"))
+    except OSError:
+        return []
 
 
 class _Pack:
@@ -72,7 +99,8 @@ class _Pack:
         self.head = _style("head", 8.5, bold=True)
 
     def _p(self, text: str, style: ParagraphStyle | None = None) -> Paragraph:
-        return Paragraph(escape(text), style or self.body)
+        style = style or self.body
+        return Paragraph(marked(text, style.fontName), style)
 
     def _table(
         self, header: tuple[str, ...], rows: list[tuple[str, ...]], shares: tuple[float, ...]
@@ -187,7 +215,7 @@ class _Pack:
             if step.caution:
                 block.append(
                     Paragraph(
-                        f'<font color="{_STATE["fails"]}">Mind:</font> {escape(step.caution)}',
+                        f'<font color="{_STATE["fails"]}">Mind:</font> {marked(step.caution)}',
                         self.small,
                     )
                 )
@@ -199,7 +227,7 @@ class _Pack:
         found: list[Flowable] = [self._p(f"Set card: {self.d.rig.name}", self.title)]
         for lamp in self.d.assessment.lamps:
             if lamp.state is State.FAILS:
-                words = escape(f"Not ready: {lamp.headline.lower()} ({lamp.reading(self.d.style)})")
+                words = marked(f"Not ready: {lamp.headline.lower()} ({lamp.reading(self.d.style)})")
                 found.append(Paragraph(f'<font color="{_STATE["fails"]}">{words}</font>', big))
         found += [
             self._p(f"{number}. {line}", big)
@@ -253,9 +281,8 @@ class _CutBarDrawing(Flowable):  # type: ignore[misc]
 
 
 def _footer(canvas: Any, document: Any) -> None:
-    canvas.setFont("Lantern", 7.5)
     canvas.setFillColor(SOFT)
-    canvas.drawString(48, 30, f"Hazel Lantern {__version__} · {document.title}")
+    put(canvas, (48, 30), f"Hazel Lantern {__version__} · {document.title}", "Lantern", 7.5)
     canvas.drawRightString(document.pagesize[0] - 48, 30, f"page {canvas.getPageNumber()}")
 
 
@@ -313,7 +340,7 @@ def write_pack(project: Project, rig: Rig, workshop: Workshop, folder: Path) -> 
     """
     dossier = gather(project, rig, workshop)
     folder.mkdir(parents=True, exist_ok=True)
-    stem = stem_of(rig)
+    stem = stem_of(rig, project)
     pdf = folder / f"{stem}-pack.pdf"
     write_pdf(dossier, pdf, "Letter" if project.settings.style.imperial else "A4")
     style, title = project.settings.style, f"{project.name}: {rig.name}"

@@ -5,13 +5,11 @@ from __future__ import annotations
 from typing import Any
 
 from reportlab.lib.colors import HexColor
-from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.platypus import Flowable
 
+from hazel_lantern.core.build.letters import put
 from hazel_lantern.core.fields import describe, value_at
 from hazel_lantern.core.project.model import Rig
-from hazel_lantern.core.resources import DATA
 from hazel_lantern.core.sketch import Arrow, Dimension, Disc, Line, Note, Shape, Sketch
 from hazel_lantern.core.units import Style, write
 
@@ -38,13 +36,6 @@ def round_scale(span: tuple[float, float], room: tuple[float, float]) -> float:
         span[0] * _POINTS_PER_METRE / room[0], span[1] * _POINTS_PER_METRE / room[1], SCALES[0]
     )
     return next((scale for scale in SCALES if scale >= need), SCALES[-1])
-
-
-def register_fonts() -> None:
-    """Make the project's fonts known to the sheets."""
-    for name, file in (("Lantern", "Regular"), ("LanternBold", "SemiBold")):
-        if name not in pdfmetrics.getRegisteredFontNames():
-            pdfmetrics.registerFont(TTFont(name, DATA / "fonts" / f"LanternCabin-{file}.ttf"))
 
 
 class SketchSheet(Flowable):  # type: ignore[misc]
@@ -112,8 +103,7 @@ class SketchSheet(Flowable):  # type: ignore[misc]
         elif isinstance(thing, Note) and thing.value is not None:
             words = f"{thing.text} {write(thing.value, thing.kind, self.style)}".strip()
             canvas.setFillColor(SOFT)
-            canvas.setFont("Lantern", 7)
-            canvas.drawString(*self._at(thing.at), words)
+            put(canvas, self._at(thing.at), words, "Lantern", 7)
         elif isinstance(thing, Arrow) and thing.newtons:
             canvas.setStrokeColor(HexColor("#8E2B1F"))
             canvas.setLineWidth(0.8)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import re
 from collections.abc import Iterable, Sequence
 from pathlib import Path
 
@@ -144,13 +145,21 @@ TABLES = {
 }
 
 
+#: How a formula begins; a figure with its sign and unit is none.
+_FORMULA = re.compile(r"\s*(?:[=@\t\r]|[-+](?![\d.,]+[^|!(]*$))")
+
+
 def to_csv(header: Sequence[str], rows: Iterable[Sequence[str]]) -> str:
-    """Rows as CSV text."""
+    """Rows as CSV text; what a spreadsheet would take for a formula stands behind a quote."""
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\n")
     writer.writerow(header)
-    writer.writerows(rows)
+    writer.writerows([_harmless(cell) for cell in row] for row in rows)
     return out.getvalue()
+
+
+def _harmless(cell: str) -> str:
+    return f"'{cell}" if _FORMULA.match(cell) else cell
 
 
 def write_move(dossier: Dossier, folder: Path, stem: str) -> list[Path]:

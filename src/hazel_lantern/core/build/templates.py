@@ -187,7 +187,9 @@ class _Sheets:
             f"{write(bar, 'length', self.style)} between the ends: lay a rule on it. Print at "
             "100 %, not fitted to the page; written sizes rule.",
         )
-        canvas.drawString(x, y - 16, f"{self.title} · templates, page {number} of {of}")
+        from hazel_lantern.core.build.letters import put
+
+        put(canvas, (x, y - 16), f"{self.title} · templates, page {number} of {of}", "Lantern", 8)
         canvas.showPage()
 
     def _tile(self, placed: Placed) -> None:
@@ -294,7 +296,7 @@ def write_template_pdf(
     """
     from reportlab.pdfgen.canvas import Canvas
 
-    from hazel_lantern.core.build.sheet_sketch import register_fonts
+    from hazel_lantern.core.build.letters import register_fonts
 
     register_fonts()
     width, height = PAPER[paper]

@@ -114,7 +114,8 @@ def shipped() -> Catalogue:
 def load(own: Path | None = None) -> Catalogue:
     """The shipped tables and the maker's own entries from folder ``own``.
 
-    A faulty own table is left out and named in ``problems``; nothing of it is lost.
+    A faulty own line is left out and named in ``problems``, a table without a header whole;
+    nothing of the files is lost.
     """
     base = shipped()
     if own is None or not own.is_dir():
@@ -126,15 +127,17 @@ def load(own: Path | None = None) -> Catalogue:
         if not path.exists():
             continue
         try:
-            rows = read_table(path, kind)
-            for row in rows.values():
-                if row.id in tables[name]:
-                    raise CatalogueError(f"{path.name}: the id “{row.id}” is taken already")
-                if isinstance(row, Section | CogRow) and row.material not in tables["materials"]:
-                    raise CatalogueError(f"{path.name}: material “{row.material}” is not known")
-            tables[name] |= {id: row.model_copy(update={"own": True}) for id, row in rows.items()}
+            rows = read_table(path, kind, problems)
         except CatalogueError as error:
             problems.append(str(error))
+            continue
+        for id, row in rows.items():
+            if id in tables[name]:
+                problems.append(f"{path.name}: the id “{id}” is taken already")
+            elif isinstance(row, Section | CogRow) and row.material not in tables["materials"]:
+                problems.append(f"{path.name}, “{id}”: material “{row.material}” is not known")
+            else:
+                tables[name] = tables[name] | {id: row.model_copy(update={"own": True})}
     return Catalogue(**tables, problems=tuple(problems))
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 import io
 import math
+from collections.abc import Iterator
 from pathlib import Path
 from typing import Any, TypeVar
 
@@ -12,6 +13,7 @@ from pydantic import ValidationError
 
 from hazel_lantern.core.catalogue.rows import Row
 from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.files import read_bytes
 
 RowT = TypeVar("RowT", bound=Row)
 
@@ -45,6 +47,13 @@ HEADER_UNITS = {
 }
 
 
+#: Of a table, bytes; a cell may be as long, so that what is too long is told of its line alone.
+LARGEST = 4 * 1024 * 1024
+csv.field_size_limit(LARGEST)
+#: Letters of a cell, and figures as they are written, in the unit of their column.
+LONGEST, LEAST, MOST = 1000, 1e-9, 1e9
+
+
 class CatalogueError(CannotBe):
     """A table that cannot be read; the message names file, line, column and what is accepted."""
 
@@ -66,12 +75,21 @@ def _columns(header: list[str], where: str) -> list[tuple[str, float | None]]:
 
 
 def _cell(text: str, factor: float | None, where: str) -> Any:
+    if len(text) > LONGEST:
+        raise CatalogueError(f"{where}: {len(text)} letters; accepted are at most {LONGEST}")
     if factor is None:
-        return text.strip()
+        return " ".join(text.split())
     try:
-        values = [float(part) * factor for part in text.split(";")]
+        values = [float(part) for part in text.split(";")]
     except ValueError:
-        raise CatalogueError(f"{where}: “{text}” is not a figure") from None
+        raise CatalogueError(f"{where}: “{text[:40]}” is not a figure") from None
+    for value in values:
+        if value and not LEAST <= abs(value) <= MOST:
+            raise CatalogueError(
+                f"{where}: {text[:40]} is beyond any part; accepted is 0, or between {LEAST:g} and "
+                f"{MOST:g}"
+            )
+    values = [value * factor for value in values]
     return values[0] if len(values) == 1 else tuple(values)
 
 
@@ -104,7 +122,9 @@ def _row(
     return row
 
 
-def parse(text: str, kind: type[RowT], name: str) -> dict[str, RowT]:
+def parse(
+    text: str, kind: type[RowT], name: str, faults: list[str] | None = None
+) -> dict[str, RowT]:
     """Read a table.
 
     Parameters
@@ -115,6 +135,8 @@ def parse(text: str, kind: type[RowT], name: str) -> dict[str, RowT]:
         The row type.
     name : str
         How errors call the file.
+    faults : list of str, optional
+        If given, a faulty line is named there and left out, and the others stay.
 
     Returns
     -------
@@ -132,21 +154,37 @@ def parse(text: str, kind: type[RowT], name: str) -> dict[str, RowT]:
     if header is None:
         raise CatalogueError(f"{name}: the file is empty; a header line is needed")
     columns = _columns(header, name)
-    for cells in reader:
+    for cells in _lines(reader, name):
         if not any(cell.strip() for cell in cells):
             continue
         where = f"{name}, line {reader.line_num}"
-        row = _row(kind, cells, columns, where)
-        if row.id in rows:
-            raise CatalogueError(f"{where}: the id “{row.id}” stands twice")
-        rows[row.id] = row
+        try:
+            row = _row(kind, cells, columns, where)
+            if row.id in rows:
+                raise CatalogueError(f"{where}: the id “{row.id}” stands twice")
+        except CatalogueError as error:
+            if faults is None:
+                raise
+            faults.append(str(error))
+        else:
+            rows[row.id] = row
     return rows
 
 
-def read_table(path: Path, kind: type[RowT]) -> dict[str, RowT]:
+def _lines(reader: Any, name: str) -> Iterator[list[str]]:
+    """The lines of a table; what is no table at all is said."""
+    try:
+        yield from reader
+    except csv.Error as error:
+        raise CatalogueError(f"{name}, line {reader.line_num}: {error}") from None
+
+
+def read_table(path: Path, kind: type[RowT], faults: list[str] | None = None) -> dict[str, RowT]:
     """Read a table from a file; see `parse`."""
     try:
-        text = path.read_text(encoding="utf-8")
-    except (OSError, UnicodeDecodeError) as error:
-        raise CatalogueError(f"{path.name}: {error}") from None
-    return parse(text, kind, path.name)
+        text = read_bytes(path, LARGEST)[0].decode("utf-8-sig")
+    except OSError as error:
+        raise CatalogueError(f"{path.name}: cannot be read: {error.strerror}") from None
+    except UnicodeDecodeError as error:
+        raise CatalogueError(f"{path.name}: not UTF-8 text at byte {error.start}") from None
+    return parse(text, kind, path.name, faults)

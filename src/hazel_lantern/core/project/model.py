@@ -17,6 +17,8 @@ from hazel_lantern.core.shot.moves import ways
 
 #: The version of the file format that this code writes.
 VERSION = 5
+#: Rigs of a project, at the most.
+MOST_RIGS = 60
 
 
 class LogEntry(Frozen):
@@ -67,7 +69,7 @@ class Project(Frozen):
     version: Literal[5] = 5
     name: str = Field("New project", title="Project name", min_length=1, max_length=80)
     settings: Settings = Settings()
-    rigs: tuple[Rig, ...] = Field((), max_length=60)
+    rigs: tuple[Rig, ...] = Field((), max_length=MOST_RIGS)
 
     def rig_named(self, name: str) -> int:
         """Index of a rig by its name.
