@@ -171,3 +171,22 @@ def test_what_is_typed_is_shown_as_it_was_typed(window, qtbot):
         if one.textFormat() != Qt.TextFormat.PlainText and wild in one.text()
     ]
     assert rich == []
+
+
+def test_an_open_lamp_tells_all_of_its_headline_and_nothing_that_contradicts_it(window, qtbot):
+    project = window.session.document.project
+    window.session.document.look_at([rig.name for rig in project.rigs].index("Causeway track"))
+    window.session.go_to_station("Frame")
+    window.desk.lamps.toggle("dolly.track-dip")
+    detail = window.desk.lamps.detail
+    lamp = window.session.assessment.lamp("track-dip")
+    assert lamp.headline == "Track sags between sleepers"
+    assert lamp.spec.name not in detail._here.text()
+    # In a narrow panel the row cuts it; then it stands whole below.
+    detail.resize(240, detail.height())
+    detail.refresh()
+    assert not detail._headline.isHidden()
+    assert detail._headline.text() == lamp.headline
+    detail.resize(900, detail.height())
+    detail.refresh()
+    assert detail._headline.isHidden()

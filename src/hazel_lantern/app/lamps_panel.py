@@ -6,7 +6,7 @@ from functools import partial
 from html import escape
 
 from PyQt6.QtCore import QEvent, QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QHelpEvent, QPainter, QPaintEvent, QPen, QResizeEvent
+from PyQt6.QtGui import QFontMetrics, QHelpEvent, QPainter, QPaintEvent, QPen, QResizeEvent
 from PyQt6.QtWidgets import (
     QAbstractButton,
     QHBoxLayout,
@@ -118,6 +118,10 @@ class LampRow(QAbstractButton):
             painter.drawLine(int(x), int(box.top() - 3), int(x), int(box.bottom() + 3))
 
 
+#: What a row keeps free beside its words, px.
+ROW_MARGINS = 52
+
+
 class LampDetail(QWidget):
     """The open lamp: meaning, value at this mark, mends, working."""
 
@@ -134,6 +138,9 @@ class LampDetail(QWidget):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(12, 4, 8, 8)
         layout.setSpacing(5)
+        # Where the row above has no room for all of it.
+        self._headline = label(wrap=True)
+        self._headline.setFont(theme.font(13, bold=True))
         self._meaning = label(wrap=True)
         self._here = label("", "small", wrap=True)
         self._mend_note = label("", "small", wrap=True)
@@ -150,6 +157,7 @@ class LampDetail(QWidget):
         links.addWidget(self._toggle)
         links.addWidget(self._limit)
         links.addStretch(1)
+        layout.addWidget(self._headline)
         layout.addWidget(self._meaning)
         layout.addWidget(self._here)
         layout.addWidget(self._mend_note)
@@ -180,6 +188,8 @@ class LampDetail(QWidget):
         if lamp is None or rig is None:
             return
         style = self.session.style
+        self._headline.setText(lamp.headline)
+        self._headline.setVisible(self._cut(lamp))
         self._meaning.setText(lamp.meaning(style))
         self._show_here()
         self._show_working(lamp)
@@ -204,12 +214,19 @@ class LampDetail(QWidget):
         case, target = self.session.case(rig), self.id
         self.worker.ask(lambda stop, progress: mends.find(target, case, stop, progress))
 
+    def _cut(self, lamp: Lamp) -> bool:
+        """Whether the row above cuts the headline for the value beside it."""
+        words = QFontMetrics(theme.font(13, bold=True)).horizontalAdvance(lamp.headline)
+        value = lamp.reading(self.session.style)
+        beside = QFontMetrics(theme.font(12.5, bold=True)).horizontalAdvance(value)
+        return words + beside + ROW_MARGINS > self.width()
+
     def _show_here(self) -> None:
         lamp, found = self._lamp(), self.session.assessment
         if lamp is None or found is None or not self.isVisible():
             return
         if lamp.trace is None or not lamp.applies:
-            self._here.setText(f"{lamp.spec.name}: {lamp.reading(self.session.style)}.")
+            self._here.setText(f"Found: {lamp.reading(self.session.style)}.")
             return
         here = lamp.reading_at(self.session.mark, self.session.style)
         self._here.setText(f"At this place {here}; at worst {lamp.reading(self.session.style)}.")

@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QPushButton, QWidget
 from hazel_lantern.app import theme
 from hazel_lantern.app.scene import LensPainter
 from hazel_lantern.app.session import Session
-from hazel_lantern.core.units import write
+from hazel_lantern.core.units import to_the_eye, write
 
 #: Round figures by which shake is drawn larger, and how far it may then go, pixels.
 LARGER = (1, 2, 5, 10, 20, 50, 100, 200, 500, 1000)
@@ -102,7 +102,8 @@ class LensView(QWidget):
             now = write(float(drift.values[self.session.mark]), "px", style)
             painter.drawText(words, Qt.AlignmentFlag.AlignRight, f"drift {now}")
         painter.setPen(theme.colour(t.soft_on_husk))
-        along = write(float(found.marks[self.session.mark]), found.axis.kind, style)
+        kind = found.axis.kind
+        along = write(to_the_eye(float(found.marks[self.session.mark]), kind, style), kind, style)
         painter.drawText(
             words.translated(0, 18),
             Qt.AlignmentFlag.AlignLeft,

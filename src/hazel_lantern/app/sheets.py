@@ -49,5 +49,6 @@ def show_about(window: Window) -> None:
         "About",
         f"<b>Hazel Lantern {__version__}</b><p>A bench for people who build their own "
         f"moving-camera rigs. Free software under the GNU GPL, version 3 or later; the Cabin "
-        f"typeface is under the SIL Open Font License.</p><p>{DISCLAIMER}</p>",
+        f"typeface is under the SIL Open Font License, DejaVu Sans under its own.</p>"
+        f"<p>{DISCLAIMER}</p>",
     )

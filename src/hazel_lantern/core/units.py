@@ -349,6 +349,28 @@ def read(text: str, kind: str, style: Style | None = None) -> float:
     return value
 
 
+def to_the_eye(value: float, kind: str, style: Style) -> float:
+    """A figure as finely as it can be seen on a tape: a length to a millimetre or a quarter inch.
+
+    Parameters
+    ----------
+    value : float
+        SI.
+    kind : str
+        A key of `UNITS`; others than lengths are as they are.
+    style : Style
+
+    Returns
+    -------
+    float
+        SI.
+    """
+    if kind != "length":
+        return value
+    step = INCH / 4 if style.imperial else 1e-3
+    return round(value / step) * step
+
+
 def trimmed(value: float, places: int) -> str:
     """Print with at most that many decimals and no trailing noughts."""
     text = f"{value:.{places}f}"

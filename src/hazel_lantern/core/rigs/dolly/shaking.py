@@ -16,8 +16,9 @@ from hazel_lantern.core.rigs.dolly.ground import SOURCES, STEP, aside, ground
 from hazel_lantern.core.rigs.kit import hand
 
 #: The ride is looked at so often in a swing of the body's quickest mode, and so many times a
-#: second at the least and at the most.
-OFTEN, SLOWEST, FASTEST = 8.0, 10.0, 1000.0
+#: second at the least and at the most.  Of what a hand does to a very slow move all but a few
+#: hundredths is quicker than 1 Hz and slower than half of the least.
+OFTEN, SLOWEST, FASTEST = 8.0, 4.0, 1000.0
 #: Frames a second between which a jump is seen.
 FRAMES = 25.0
 #: Waves that a spectrum shows, Hz.
@@ -148,16 +149,17 @@ def shake(answer: DollyAnswer) -> Shaking:
     times = np.arange(count) / rate
     motion = shot.pace.motion(shot.move.distance, times)
     place = shot.move.sense * (motion.place - shot.move.distance / 2)
-    heights = ground(answer, place)
+    heights = ground(answer, place).sum(axis=0)
     loads = np.stack([np.interp(times, answer.course.times, row) for row in answer.corners])
-    clatter = contact.ridden(body, heights.sum(axis=0), loads, rate)
+    clatter = contact.ridden(body, heights, loads, rate)
     held, slid = _pushed(answer, body, times)
     pipes = _slid(answer, np.zeros_like(times), *aside(answer, place))
 
     def sources() -> dict[str, Array]:
         """Each by itself, as it would shake it with every wheel down."""
         found = dict.fromkeys(SOURCES, np.zeros((3, count)))
-        for name, under in zip(SOURCES, heights, strict=True):
+        # Worked out anew: kept, it would be most of what a long move takes of memory.
+        for name, under in zip(SOURCES, ground(answer, place), strict=True):
             if under.any():
                 found[name] = _in_picture(body.answer(under, rate), answer)
         found |= {"clatter": _in_picture(clatter.left, answer), "pipes": pipes}

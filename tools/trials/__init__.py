@@ -1,0 +1,1 @@
+"""Trials in bulk: what is thrown at the program, how often, and what went wrong."""
