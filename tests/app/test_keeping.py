@@ -190,3 +190,20 @@ def test_an_open_lamp_tells_all_of_its_headline_and_nothing_that_contradicts_it(
     detail.resize(900, detail.height())
     detail.refresh()
     assert detail._headline.isHidden()
+
+
+@pytest.mark.parametrize(
+    ("free", "size"),
+    [
+        ((1920, 1040), (1280, 800)),
+        ((1280, 800), (1272, 760)),
+        ((1366, 728), (1280, 688)),
+        ((1024, 700), (1016, 660)),
+    ],
+)
+def test_the_first_window_fits_the_screen_with_its_frame(free, size):
+    from PyQt6.QtCore import QSize
+
+    from hazel_lantern.app.window import first_size
+
+    assert first_size(QSize(*free)) == QSize(*size)

@@ -2,12 +2,13 @@
 
 import sys
 
-from tools.trials import broken, edits, kills
+from tools.trials import broken, edits, hands, kills
 
 TRIALS = {
     "broken": (broken.trial, 10_000),
     "edits": (edits.trial, 100_000),
     "kills": (kills.trial, 500),
+    "hands": (hands.trial, 20_000),
 }
 
 chosen = [name for name in sys.argv[1:] if name in TRIALS] or list(TRIALS)

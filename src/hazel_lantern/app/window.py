@@ -6,7 +6,7 @@ from functools import partial
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QByteArray, QPoint
+from PyQt6.QtCore import QByteArray, QPoint, QSize
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
 from PyQt6.QtWidgets import (
     QApplication,
@@ -39,11 +39,21 @@ if TYPE_CHECKING:
     from hazel_lantern.app.new_rig import NewRigPage
 
 
+#: The size that the window is drawn for, and what a frame and its title take around it, px.
+FIRST, FRAME = QSize(1280, 800), QSize(8, 40)
+
+
 def _put_away(view: QWidget) -> None:
     """Nobody looks at it any more."""
     stop_under(view)
     view.setParent(None)
     view.deleteLater()
+
+
+def first_size(free: QSize) -> QSize:
+    """The window's first size on a screen with so much free: its frame is to fit as well."""
+    room = QSize(free.width() - FRAME.width(), free.height() - FRAME.height())
+    return FIRST.boundedTo(room)
 
 
 class Window(QMainWindow):
@@ -86,7 +96,7 @@ class Window(QMainWindow):
         self._recent: QMenu | None = None
         self._make_actions()
         self._build()
-        self.resize(1280, 800)
+        self.resize(FIRST)
 
     def _build(self) -> None:
         """Make the views of the session; the old ones go."""
@@ -319,7 +329,12 @@ class Window(QMainWindow):
         event.accept()
 
     def restore_place(self) -> None:
-        """Open where the window was last time."""
+        """Open where the window was last time; the first time, within what is free of it."""
         kept = self.store.preferences().get("window")
-        if isinstance(kept, str):
-            self.restoreGeometry(QByteArray.fromBase64(kept.encode()))
+        if isinstance(kept, str) and self.restoreGeometry(QByteArray.fromBase64(kept.encode())):
+            return
+        screen = self.screen()
+        if screen is not None:
+            self.resize(
+                first_size(screen.availableGeometry().size()).expandedTo(self.minimumSize())
+            )
