@@ -114,7 +114,7 @@ def test_work_stops_with_the_window_that_asked_for_it(window, qtbot):
 
     ranked.worker.ask(work, wait=0)
     qtbot.waitUntil(begun.is_set, timeout=5000)
-    window.keeper.replaced.emit((window.session.document.project, None))
+    window.keeper.replaced.emit((window.session.document.project, None, None))
     assert ended.wait(5)
     assert not ranked.worker.busy
     late = threading.Event()

@@ -63,7 +63,8 @@ class Under(NamedTuple):
     bends: Array
 
 
-@lru_cache(maxsize=64)
+# A long rail's takes some megabytes.
+@lru_cache(maxsize=12)
 def under(rail: Rail, wheels: tuple[float, ...], reach: float) -> Under:
     """Roll a group of wheels along a rail.
 
