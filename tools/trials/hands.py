@@ -28,7 +28,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from hazel_lantern.app.start import make_app, make_window, opened
+from hazel_lantern.app.start import few_heaps, make_app, make_window, opened
 from hazel_lantern.app.window import Window
 from hazel_lantern.core.project.store import Store
 
@@ -118,6 +118,7 @@ def memory() -> float:
 def trial(number: int, seed: int = 4) -> str:
     """Do so many things; tells what came of it."""
     dice = random.Random(seed)
+    few_heaps()
     with tempfile.TemporaryDirectory() as folder:
         app, store = make_app(), Store(Path(folder))
         window: Any = make_window(app, store, opened(store, demo=True))

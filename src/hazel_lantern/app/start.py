@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+import ctypes
 import gc
 import signal
 import sys
@@ -26,6 +27,10 @@ from hazel_lantern.core.project.model import Project
 from hazel_lantern.core.project.store import Store, open_file
 from hazel_lantern.core.shelf import Shelf
 from hazel_lantern.core.workshop import Workshop
+
+
+#: The number of the setting in the C library.
+M_ARENA_MAX = -8
 
 
 def make_app() -> QApplication:
@@ -105,6 +110,16 @@ def offer_recovery(window: Window, store: Store) -> None:
         store.drop_recovery(recovery)
 
 
+def few_heaps() -> None:
+    """Let threads share two heaps: searches make and drop so much that each thread's own would stay
+    as large as its largest search.
+
+    Of the C library that Linux has as a rule; another does without.
+    """
+    with contextlib.suppress(OSError, AttributeError):
+        ctypes.CDLL(None).mallopt(M_ARENA_MAX, 2)
+
+
 def set_aside() -> None:
     """Look no more for rubbish among what stays as long as the window does, and soon enough among
     the rest.
@@ -125,6 +140,7 @@ def run(path: Path | None, demo: bool = False) -> int:
     ProjectError
         If the file given cannot be opened.
     """
+    few_heaps()
     store = Store()
     keep_log(store.state)
     begin = opened(store, path, demo)
