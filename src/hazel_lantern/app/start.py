@@ -28,7 +28,6 @@ from hazel_lantern.core.project.store import Store, open_file
 from hazel_lantern.core.shelf import Shelf
 from hazel_lantern.core.workshop import Workshop
 
-
 #: The number of the setting in the C library.
 M_ARENA_MAX = -8
 

@@ -273,3 +273,17 @@ def test_an_hour_and_a_minute_are_ridden_at_once():
     assert ten.lamp("wobble").value == pytest.approx(found.lamp("wobble").value, rel=0.02)
     assert np.isfinite(found.answer.shaking.seen).all()
     assert found.lamp("wobble").state is State.FAILS
+
+
+@pytest.mark.parametrize("more", [0.0, 1e-4, 0.01])
+def test_a_track_no_longer_than_the_dolly_has_a_ride(more):
+    rig = light(
+        design__track__kind="straight track",
+        design__wheels__roller="skate-v",
+        design__track__pieces=1,
+        design__track__piece=0.51 + more,
+        shot__move__distance=0.2,
+    )
+    found = assess(rig)
+    assert all(math.isfinite(one.value) for one in found.lamps)
+    assert np.isfinite(found.answer.shaking.seen).all()

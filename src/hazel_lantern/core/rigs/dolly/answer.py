@@ -34,6 +34,8 @@ SLEEPER_HEIGHT = 0.018
 FRAME, HUNG = "aluminium-tube-32x3", 0.2
 #: The same of a pipe of 50 mm with rails in notches of 12 mm, m.
 NOTCHED_HEIGHT = 0.038
+#: The least way along a track that is looked at, m.
+LEAST_WAY = 0.002
 #: How much longer a plate under a foot is, m.
 JOINT_ROOM = 0.08
 #: A wheel plate's length and breadth at the least, m.
@@ -366,7 +368,8 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
     def _under(self) -> list[tuple[NDArray[np.bool_], track.Under]]:
         """Which corners stand on each rail, and what their wheels do to it all along."""
         places, sets = self.corner_places, np.array(self.design.sets)
-        reach = max(self.design.track.length - self.design.outer_base, 0.0) / 2
+        # A track no longer than the dolly is looked at about its middle.
+        reach = max(self.design.track.length - self.design.outer_base, LEAST_WAY) / 2
         found = []
         for rail, on in zip(self.rails, (places[:, 1] < 0, places[:, 1] > 0), strict=True):
             wheels = (places[on, 0][:, None] + sets).ravel().tolist()
