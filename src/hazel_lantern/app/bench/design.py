@@ -112,7 +112,7 @@ class Readout(QWidget):
         super().__init__()
         self.session, self.station = session, station
         self._grid = QGridLayout(self)
-        self._grid.setContentsMargins(0, 0, 0, 0)
+        self._grid.setContentsMargins(0, 0, 10, 0)
         self._grid.setVerticalSpacing(3)
         self._names: tuple[str, ...] = ()
 
@@ -189,7 +189,7 @@ class DesignBench(Bench):
         )
         yield Page(
             "All its figures",
-            scrolled(_side_by_side(28, (self.fields, 1), (self.readout, 0))),
+            scrolled(_side_by_side(18, (self.fields, 1), (self.readout, 0))),
             lambda found: bool(found.groups(self.station)),
             self._show_figures,
         )

@@ -59,7 +59,7 @@ def readout(answer: DollyAnswer, station: str) -> tuple[tuple[str, str], ...]:
         (f"Shake: {name}", write(share, "px", style))
         for name, share in answer.shaking.shares.items()
     ]
-    rows += [(name, f"{often:.1f} a second") for name, often in sources_of_shake(answer)]
+    rows += [(name, write(often, "rate", style)) for name, often in sources_of_shake(answer)]
     if design.curved:
         inner, outer = rail_lengths(answer)
         rows += [
