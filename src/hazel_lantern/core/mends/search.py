@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections import Counter
+from collections import Counter, deque
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -21,6 +21,8 @@ class EnoughTried(Exception):  # noqa: N818 - a signal, not an error
 
 #: A failing lamp may move by this share of what it misses: what is no more than rounding.
 FURTHER = 1e-3
+#: Assessments that a search keeps, the last ones.
+KEPT = 40
 #: Rigs that a search for pairs may assess: there are thousands of pairs, and few mend.
 PAIRS_TRIED = 500
 
@@ -59,6 +61,7 @@ class Search:
     effort: Effort | None = None
     before: Assessment = field(init=False)
     _tried: dict[tuple[Edit, ...], Assessment | None] = field(default_factory=dict)
+    _kept: deque[tuple[Edit, ...]] = field(default_factory=deque)
     _others: list[str] = field(init=False)
     in_the_way: Counter[str] = field(default_factory=Counter)
 
@@ -69,7 +72,7 @@ class Search:
     def attempt(self, edits: tuple[Edit, ...]) -> Assessment | None:
         """The rig assessed with these edits, or None where they cannot be made.
 
-        What was tried is remembered: a probe is often the same as a later rung or choice.
+        What was tried of late is remembered: a probe is often the same as a later rung or choice.
         """
         if self.stop():
             raise StopSearch
@@ -77,9 +80,15 @@ class Search:
             if self.effort is not None:
                 self.effort.spend()
             try:
-                self._tried[edits] = assess_case(self.case.edited(edits))
+                found = assess_case(self.case.edited(edits))
             except CannotBe:
                 self._tried[edits] = None
+            else:
+                self._tried[edits] = found
+                self._kept.append(edits)
+                if len(self._kept) > KEPT:
+                    # What comes again is mostly of the last few; all of them would fill memory.
+                    del self._tried[self._kept.popleft()]
         return self._tried[edits]
 
     def lamp(self, after: Assessment) -> Lamp:
