@@ -504,3 +504,14 @@ def test_hung_free_and_looking_ahead_the_picture_nods(level):
     assert lamp(rig, "frame-drift").value == pytest.approx(
         it.focal_px * float(np.ptp(np.tan(lean))), rel=1e-9
     )
+
+
+@pytest.mark.parametrize("distance", [5.0, 60.0, 300.0])
+def test_a_trolley_left_to_gravity_has_a_slope_everywhere(distance):
+    """Where the line turns it back it stands in one place at several marks."""
+    project = loads((DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8"))
+    rig = next(one for one in project.rigs if one.name == "Millpond line")
+    rolls = changed(rig, design__tow__kind="gravity", shot__move__distance=distance)
+    found = assess(rolls)
+    assert np.isfinite(found.answer.path_slope).all()
+    assert all(math.isfinite(lamp.value) for lamp in found.lamps)

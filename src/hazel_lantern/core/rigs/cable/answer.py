@@ -289,9 +289,12 @@ class CableAnswer(Answer[CableDesign]):
         place, up = self.course.place, self.line_up
         if self.by_gravity:
             place, up = self.swept.load
-        order = np.argsort(place)
-        slopes = np.arctan(np.gradient(up[order], place[order]))
-        return np.asarray(np.interp(self.course.place, place[order], slopes))
+        # A trolley that stands for a while, or hangs in a dip, is in one place at several marks.
+        at, first = np.unique(np.round(place, 9), return_index=True)
+        if at.size < 2:
+            return np.zeros_like(self.course.place)
+        slopes = np.arctan(np.gradient(up[first], at))
+        return np.asarray(np.interp(self.course.place, at, slopes))
 
     @kept
     def top(self) -> float:
