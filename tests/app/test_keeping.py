@@ -157,6 +157,10 @@ def test_what_is_typed_is_shown_as_it_was_typed(window, qtbot):
 
     wild = "<h1>Slide</h1> & <img src=x>"
     assert window.session.edit(Edit("name", wild)) == ""
+    window.do("remove-rig")
+    undo = window.actions_by_id["undo"].text()
+    assert undo.replace("&&", "&") == f"Undo remove {wild}"
+    window.do("undo")
     tag = window.top.tags[window.session.document.current]
     assert "<h1>" not in tag.toolTip()
     assert "&lt;h1&gt;" in tag.toolTip()

@@ -31,6 +31,11 @@ def label(text: str = "", role: str = "", wrap: bool = False) -> QLabel:
     return found
 
 
+def in_menu(words: str) -> str:
+    """Words of a menu: there an ampersand stands before the letter of a key, and two for one."""
+    return words.replace("&", "&&")
+
+
 def tip(widget: QWidget, words: str) -> None:
     """Words that come up over a widget, shown as they are."""
     marked = "<" in words or "&" in words

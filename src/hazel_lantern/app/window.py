@@ -27,6 +27,7 @@ from hazel_lantern.app.session import Session
 from hazel_lantern.app.tags import TopBar
 from hazel_lantern.app.toast import Toast
 from hazel_lantern.app.trouble import Trouble
+from hazel_lantern.app.widgets import in_menu
 from hazel_lantern.app.workers import stop_under
 from hazel_lantern.core.document import Document
 from hazel_lantern.core.fields import Edit, EditError
@@ -202,9 +203,9 @@ class Window(QMainWindow):
         document = self.session.document
         undo, redo = self.actions_by_id["undo"], self.actions_by_id["redo"]
         undo.setEnabled(self.undone.can_undo)
-        undo.setText(f"Undo {self.undone.undo_action}".strip())
+        undo.setText(in_menu(f"Undo {self.undone.undo_action}".strip()))
         redo.setEnabled(self.redone.can_redo)
-        redo.setText(f"Redo {self.redone.redo_action}".strip())
+        redo.setText(in_menu(f"Redo {self.redone.redo_action}".strip()))
         for command in COMMANDS:
             if command.of_a_rig:
                 self.actions_by_id[command.id].setEnabled(bool(document.project.rigs))
@@ -214,7 +215,7 @@ class Window(QMainWindow):
         if self._recent is not None:
             self._recent.clear()
             for path in self.store.recent():
-                self._recent.addAction(path.name, partial(self.keeper.open, path))
+                self._recent.addAction(in_menu(path.name), partial(self.keeper.open, path))
             self._recent.setEnabled(not self._recent.isEmpty())
         assert self.top is not None
         self.menu.popup(self.top.menu_button.mapToGlobal(QPoint(0, self.top.height() - 10)))
