@@ -20,6 +20,7 @@ from hazel_lantern.core.rigs.dolly import built, draft, lamps_ride, lamps_stand,
 from hazel_lantern.core.rigs.dolly import levers as mending
 from hazel_lantern.core.rigs.dolly import parts as making
 from hazel_lantern.core.rigs.dolly import pieces as cutting
+from hazel_lantern.core.rigs.dolly import steps as building
 from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer
 from hazel_lantern.core.rigs.dolly.lamps_place import carry, clearances
 from hazel_lantern.core.rigs.dolly.model import DollyDesign, F
@@ -110,7 +111,7 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
     rankings = of(mending.rankings)
     readout = of(words.readout)
     cautions = of(words.cautions)
-    steps = of(words.steps)
+    steps = of(building.steps)
     set_card = of(words.set_card)
     parts = of(making.parts_list)
     pieces = of(cutting.pieces)

@@ -26,9 +26,7 @@ class Track(Frozen):
     pieces: int = quantity("count", "Pieces in a row", 2, low=1, high=40)
     piece: float = quantity("length", "Length of a piece", 2.0, low=0.2, high=8)
     gauge: float = quantity("length", "Gauge, pipe to pipe", 0.5, low=0.08, high=3)
-    sagitta: float = quantity(
-        "length", "Bow, middle off its cord", 0.3, low=0, high=8
-    )
+    sagitta: float = quantity("length", "Bow, middle off its cord", 0.3, low=0, high=8)
     bows: Literal["each to its length", "both alike, ends offset"] = choice(
         "Pipes bowed", "each to its length"
     )
