@@ -1,6 +1,7 @@
 """The command line: what it prints, and how it ends."""
 
 import json
+import os
 import signal
 import subprocess
 import sys
@@ -117,3 +118,24 @@ def test_the_stand_in_refuses_what_it_is_not(capsys):
             main(["standin", "motor", *words])
         assert ended.value.code == 2
     assert "0 is not over 0" in capsys.readouterr().err
+
+
+def test_a_terminal_that_knows_few_letters_is_told_all_the_same(tmp_path):
+    """Started where text is ASCII, with a file called otherwise."""
+    named = tmp_path / "Mühle.hazel.json"
+    named.write_bytes(Path(DEMO).read_bytes())
+    bare = {
+        "PATH": os.environ["PATH"],
+        "LC_ALL": "C",
+        "PYTHONUTF8": "0",
+        "PYTHONCOERCECLOCALE": "0",
+        "HAZEL_LANTERN_HOME": str(tmp_path / "home"),
+    }
+    words = [sys.executable, "-m", "hazel_lantern.cli", "assess", os.fsencode(named)]
+    done = subprocess.run(words, env=bare, capture_output=True, check=False)
+    assert b"Traceback" not in done.stderr
+    assert done.returncode in (0, 1)
+    assert b"slider.roll" in done.stdout
+    done = subprocess.run([*words[:-1], b"n\xc3\xb6"], env=bare, capture_output=True, check=False)
+    assert done.returncode == 2
+    assert done.stderr.count(b"\n") == 1

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+import io
 import json
 import math
 import signal
@@ -235,6 +236,10 @@ def main(argv: list[str] | None = None) -> int:
         0; 1 when a lamp fails; 2 for bad input, with one line on standard error.
     """
     words = sys.argv[1:] if argv is None else argv
+    for stream in (sys.stdout, sys.stderr):
+        # A terminal that knows few letters is given a mark for the others, not a fault.
+        if isinstance(stream, io.TextIOWrapper):
+            stream.reconfigure(errors="replace")
     try:
         if words and words[0] in COMMANDS:
             return _command_line(words)
