@@ -8,7 +8,7 @@ import hashlib
 import os
 import secrets
 import stat
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -127,11 +127,14 @@ def beside(path: Path, content: bytes) -> Iterator[Path]:
             os.unlink(part)
 
 
-def write_whole(path: Path, content: str | bytes) -> OnDisk:
+def write_whole(
+    path: Path, content: str | bytes, ready: Callable[[], object] = lambda: None
+) -> OnDisk:
     """Write a file so that it is whole or as it was: beside it, flushed, then renamed.
 
     Through a link its file is written; a file of several names is written where it is, so that it
-    keeps them, with a whole copy beside it until that is done.
+    keeps them, with a whole copy beside it until that is done.  What is ``ready`` is done once the
+    new content is on disk and before it takes the old one's place.
 
     Raises
     ------
@@ -141,6 +144,7 @@ def write_whole(path: Path, content: str | bytes) -> OnDisk:
     data = content if isinstance(content, bytes) else content.encode("utf-8")
     real = Path(os.path.realpath(path))
     with beside(real, data) as part:
+        ready()
         if _names(real) > 1:
             with open(real, "r+b") as file:
                 file.write(data)

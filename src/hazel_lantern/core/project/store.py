@@ -8,12 +8,13 @@ import json
 import os
 import stat
 from dataclasses import dataclass
+from functools import partial
 from pathlib import Path
 
 import platformdirs
 from pydantic import ValidationError
 
-from hazel_lantern.core.files import Held, OnDisk, alone_in, beside, read_bytes, sweep, write_whole
+from hazel_lantern.core.files import Held, OnDisk, alone_in, read_bytes, sweep, write_whole
 from hazel_lantern.core.project.bounds import ProjectError, read_json, shown
 from hazel_lantern.core.project.file import LARGEST, dumps, loads
 from hazel_lantern.core.project.model import Project
@@ -68,11 +69,10 @@ def save(project: Project, path: Path, known: OnDisk | None = None) -> OnDisk:
             before = read_bytes(real, LARGEST)[0]
         except FileNotFoundError:
             before = None
-        if before is not None and before != data:
-            # There is room for the new one: only then do the older ones move on.
-            with beside(real, data):
-                _keep_backup(real, before)
-        return write_whole(real, data)
+        if before is None or before == data:
+            return write_whole(real, data)
+        # Once there is room for the new one, and not before, the older ones move on.
+        return write_whole(real, data, partial(_keep_backup, real, before))
 
 
 def _keep_backup(real: Path, before: bytes) -> None:
