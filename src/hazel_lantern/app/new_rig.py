@@ -109,10 +109,7 @@ class NewRigPage(QWidget):
         self.bench.refresh()
 
     def _take(self, one: object) -> None:
-        """The drafted rig, under a name that no other has."""
+        """The drafted rig; the document sees to it that its name is its own."""
         assert isinstance(one, Candidate)
         assert one.rig is not None
-        taken = {each.name for each in self.session.document.project.rigs}
-        base = one.rig.name
-        name = next(n for n in (base, *(f"{base} {i}" for i in range(2, 99))) if n not in taken)
-        self.drafted.emit(one.rig.model_copy(update={"name": name}))
+        self.drafted.emit(one.rig)
