@@ -109,10 +109,14 @@ def test_a_ranking_that_comes_late_is_not_shown_for_another_rig(window, qtbot):
         for at, rig in enumerate(window.session.document.project.rigs)
         if rig.design.family == "dolly"
     )
+    window.session.go_to_station("Frame")
+    ranked.worker.ask(lambda stop, told: told(late) or late, wait=0)
+    qtbot.waitUntil(lambda: ranked.worker._task is not None, timeout=2000)
     window.session.document.look_at(dolly)
-    ranked._rows = []
-    ranked._take(late)
-    assert ranked._rows == []
+    assert ranked.list.ids == []
+    qtbot.waitUntil(lambda: len(ranked.list.ids) > 10, timeout=15000)
+    assert {row.id for row in ranked._rows} != {row.id for row in late}
+    assert set(ranked._rows[0].figures) != set(late[0].figures)
 
 
 def test_all_stations_by_their_keys(window, hand, qtbot):

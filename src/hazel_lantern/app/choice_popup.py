@@ -6,6 +6,8 @@ from PyQt6.QtCore import QEvent, QObject, QPoint, Qt, pyqtSignal
 from PyQt6.QtGui import QFontMetrics, QKeyEvent
 from PyQt6.QtWidgets import QFrame, QLineEdit, QListWidget, QListWidgetItem, QVBoxLayout, QWidget
 
+from hazel_lantern.app.session import Session
+
 LONG = 10
 
 
@@ -31,6 +33,8 @@ class ChoicePopup(QFrame):
         self.list.setUniformItemSizes(True)
         self.list.addItems([words for _, words in options])
         self._taken = False
+        self._session: Session | None = None
+        self._whose = ""
         self._values = [value for value, _ in options]
         if now in self._values:
             self.list.setCurrentRow(self._values.index(now))
@@ -43,6 +47,15 @@ class ChoicePopup(QFrame):
             max(250, _widest(self.list.fontMetrics(), [words for _, words in options]) + 44),
             rows * 24 + 24 + (34 if len(options) > LONG else 0),
         )
+
+    def only_for(self, session: Session) -> None:
+        """What is chosen is for the rig looked at now: it closes when another one is."""
+        self._session, self._whose = session, session.whose
+        session.changed.connect(self._let_go)
+
+    def _let_go(self) -> None:
+        if self._session is not None and self._session.whose != self._whose:
+            self.close()
 
     def pop(self, at: QPoint) -> None:
         """Show it at a global point, moved so that it stays on the screen."""

@@ -131,7 +131,7 @@ class LampDetail(QWidget):
         self.id = ""
         self._for: tuple[object, ...] | None = None
         self._working_open = False
-        self.worker = Worker(self)
+        self.worker = Worker(self, self._key)
         self.worker.done.connect(self._show_mends)
         self.worker.failed.connect(lambda why: self._mend_note.setText(why))
         self.worker.progress.connect(lambda share: self._progress.setValue(round(100 * share)))
@@ -193,7 +193,7 @@ class LampDetail(QWidget):
         self._meaning.setText(lamp.meaning(style))
         self._show_here()
         self._show_working(lamp)
-        key = (*self.session.looked_at, self.id)
+        key = self._key()
         if same(self._for, key):
             return
         self._for = key
@@ -213,6 +213,9 @@ class LampDetail(QWidget):
         self._progress.show()
         case, target = self.session.case(rig), self.id
         self.worker.ask(lambda stop, progress: mends.find(target, case, stop, progress))
+
+    def _key(self) -> tuple[object, ...]:
+        return (*self.session.looked_at, self.id)
 
     def _cut(self, lamp: Lamp) -> bool:
         """Whether the row above cuts the headline for the value beside it."""
@@ -262,9 +265,6 @@ class LampDetail(QWidget):
     def _show_mends(self, found: object) -> None:
         assert isinstance(found, mends.Offers)
         self._progress.hide()
-        lamp = self._lamp()
-        if lamp is None:
-            return
         empty(self._mends)
         if not found:
             self._mend_note.setText(
@@ -278,10 +278,15 @@ class LampDetail(QWidget):
         for mend in found:
             words = f"{mend.title}\n{mend.price(self.session.style)}"
             row = _MendButton(words)
-            row.clicked.connect(partial(self._apply, mend))
+            row.clicked.connect(partial(self._apply, mend, self._key()))
             self._mends.addWidget(row)
 
-    def _apply(self, mend: mends.Mend) -> None:
+    def _apply(self, mend: mends.Mend, of: tuple[object, ...]) -> None:
+        if not same(of, self._key()):
+            words = "The design has changed since; mends for it are looked for."
+            self.session.message.emit(words, False)
+            self.refresh()
+            return
         trouble = self.session.edit(*mend.edits, action=f"mend: {mend.title.lower()}")
         self.session.message.emit(trouble or f"{mend.title}. Ctrl+Z takes it back.", bool(trouble))
 

@@ -77,7 +77,7 @@ class Pill(QAbstractButton):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.editor: _Editor | None = None
-        self._edited = 0
+        self._edited = ""
         self._shows: tuple[object, ...] = ()
         self.balloon: Balloon | None = None
         self.clicked.connect(self.begin)
@@ -153,7 +153,7 @@ class Pill(QAbstractButton):
             return
         parent = self.parentWidget()
         assert parent is not None
-        self._edited = self.session.document.current
+        self._edited = self.session.whose
         self.session.changed.connect(self._let_go)
         self.editor = _Editor(self.session.shown(self.path), parent)
         self.editor.setAccessibleName(spec.label)
@@ -173,6 +173,7 @@ class Pill(QAbstractButton):
 
     def _pop(self) -> None:
         popup = ChoicePopup(self.session.options(self.path), self._now(), self.window() or self)
+        popup.only_for(self.session)
         popup.chosen.connect(self._chose)
         popup.pop(self.mapToGlobal(QPoint(0, self.height() + 2)))
 
@@ -200,7 +201,7 @@ class Pill(QAbstractButton):
 
     def _let_go(self) -> None:
         """What was typed for one rig is never written into another, nor into a field gone."""
-        if self.session.document.current != self._edited or not self.session.has(self.path):
+        if self.session.whose != self._edited or not self.session.has(self.path):
             self._close_editor()
 
     def _on_left(self) -> None:

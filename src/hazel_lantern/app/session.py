@@ -99,6 +99,11 @@ class Session(QObject):
         return self.document.rig
 
     @property
+    def whose(self) -> str:
+        """Tells the rig looked at from every other of the project, wherever it stands there."""
+        return self.rig.name if self.rig is not None else ""
+
+    @property
     def assessment(self) -> Assessment | None:
         """Its assessment; views ask for it many times in a frame."""
         rig = self.rig

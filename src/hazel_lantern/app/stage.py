@@ -52,7 +52,7 @@ class Drawing(QWidget):
         self._lines: list[tuple[QPointF, QPointF]] = []
         self._leaders: list[tuple[QPointF, QPointF]] = []
         self._drag: tuple[Handle, QPointF, list[float], Mapping] | None = None
-        self._dragged = 0
+        self._dragged = ""
         self._hover: Handle | None = None
         self._frozen: Mapping | None = None
         self.setMouseTracking(True)
@@ -79,10 +79,15 @@ class Drawing(QWidget):
     def refresh(self) -> None:
         """Draw the rig as it is now, and write the fields anew into the pills."""
         self._written = False
-        if self._drag is not None and self._dragged != self.session.document.current:
-            # Another rig came under the hand.
+        if self._drag is not None and not self._still_dragged(self._drag[0]):
             self._drag = self._frozen = None
         self.follow_mark()
+
+    def _still_dragged(self, handle: Handle) -> bool:
+        """Whether it is still the same rig that is under the hand, with what was taken hold of."""
+        paths = [handle.path, *(path for path, _ in handle.also)]
+        there = all(path in LOOKS or self.session.has(path) for path in paths)
+        return there and self._dragged == self.session.whose
 
     def follow_mark(self) -> None:
         """Draw the rig at the mark; the pills are written anew only if a field may differ."""
@@ -301,7 +306,7 @@ class Drawing(QWidget):
             now = self.values(handle)
         self._drag = (handle, event.position(), now, self._mapping)
         self._frozen = self._mapping
-        self._dragged = self.session.document.current
+        self._dragged = self.session.whose
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         """Drag, or show what could be dragged."""

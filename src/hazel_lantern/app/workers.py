@@ -12,6 +12,7 @@ from PyQt6.QtCore import QObject, QRunnable, QThreadPool, QTimer, pyqtSignal
 
 from hazel_lantern.app.trouble import hand_over
 from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.identity import same
 from hazel_lantern.core.stopping import StopSearch
 
 #: Said where a result was waited for; what happened is told by the window.
@@ -154,15 +155,19 @@ class Worker(QObject):
     """Asks for one thing at a time: a new request stops the one before.
 
     ``done`` carries the result, ``failed`` the reason, ``progress`` whatever the work tells of
-    itself: a share from 0 to 1, or what it has found so far.
+    itself: a share from 0 to 1, or what it has found so far.  What it is asked about is told by
+    ``of``: where that is another by then, nothing is heard of a result.
     """
 
     done = pyqtSignal(object)
     failed = pyqtSignal(str)
     progress = pyqtSignal(object)
 
-    def __init__(self, parent: QObject | None = None) -> None:
+    def __init__(
+        self, parent: QObject | None = None, of: Callable[[], tuple[object, ...]] = tuple
+    ) -> None:
         super().__init__(parent)
+        self._of, self._asked_of = of, tuple[object, ...]()
         self._signals = _Signals()
         self._signals.done.connect(self._on_done)
         self._signals.failed.connect(self._on_failed)
@@ -182,7 +187,7 @@ class Worker(QObject):
     def ask(self, work: Callable[..., Any], wait: int = SETTLE) -> None:
         """Do ``work(stop, progress)`` after ``wait`` ms without another request."""
         self.cancel()
-        self._waiting = work
+        self._waiting, self._asked_of = work, self._of()
         self._timer.start(wait)
 
     def cancel(self) -> None:
@@ -200,16 +205,25 @@ class Worker(QObject):
             assert pool is not None
             pool.start(self._task)
 
+    def _waited_for(self, number: int) -> bool:
+        """Whether this is the task under way, and of what is still looked at."""
+        if number != self._number or self._task is None:
+            return False
+        if same(self._asked_of, self._of()):
+            return True
+        self.cancel()
+        return False
+
     def _on_done(self, number: int, result: object) -> None:
-        if number == self._number and self._task is not None:
+        if self._waited_for(number):
             self._task = None
             self.done.emit(result)
 
     def _on_failed(self, number: int, why: str) -> None:
-        if number == self._number and self._task is not None:
+        if self._waited_for(number):
             self._task = None
             self.failed.emit(why)
 
     def _on_progress(self, number: int, found: object) -> None:
-        if number == self._number and self._task is not None:
+        if self._waited_for(number):
             self.progress.emit(found)

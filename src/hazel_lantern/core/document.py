@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from hazel_lantern.core.fields import Edit, EditError, apply
@@ -92,7 +92,10 @@ class Document:
         for listener in self._listeners:
             listener()
 
-    def _become(self, project: Project, action: str, gesture: object = None) -> None:
+    def _become(
+        self, project: Project, action: str, gesture: object = None, at: int | None = None
+    ) -> None:
+        """Stand as another project, looking at the rig in another place if that is said."""
         if project == self._project:
             return
         if gesture is None or gesture != self._gesture:
@@ -101,6 +104,7 @@ class Document:
         self._gesture = gesture
         self._redo.clear()
         self._project = project
+        self._current = self._current if at is None else at
         self._tell()
 
     def edit(self, *edits: Edit, action: str = "change", gesture: object = None) -> None:
@@ -127,11 +131,8 @@ class Document:
             raise EditError(
                 f"there is a rig called “{rig.name}” already; accepted is a name of its own"
             )
-        self.replace_rigs((*rigs[: self.current], rig, *rigs[self.current + 1 :]), action, gesture)
-
-    def replace_rigs(self, rigs: Sequence[Rig], action: str, gesture: object = None) -> None:
-        """Put other rigs in the project."""
-        self._become(apply(self._project, [Edit("rigs", tuple(rigs))]), action, gesture)
+        rigs = (*rigs[: self.current], rig, *rigs[self.current + 1 :])
+        self._become(apply(self._project, [Edit("rigs", rigs)]), action, gesture)
 
     def edit_project(self, *edits: Edit, action: str = "settings") -> None:
         """Change the project's own fields, such as ``settings.units``.
@@ -159,14 +160,18 @@ class Document:
         if rig.name in taken:
             rig = rig.model_copy(update={"name": free_name(rig.name, taken)})
         self.guard(rig, len(self._project.rigs), False)
-        self._become(apply(self._project, [Edit("rigs", (*self._project.rigs, rig))]), action)
-        self.look_at(len(self._project.rigs) - 1)
+        rigs = (*self._project.rigs, rig)
+        self._become(apply(self._project, [Edit("rigs", rigs)]), action, at=len(rigs) - 1)
 
     def remove_rig(self, at: int) -> None:
         """Take a rig out."""
         rigs = self._project.rigs
-        self._current = min(self._current, max(0, len(rigs) - 2))
-        self.replace_rigs((*rigs[:at], *rigs[at + 1 :]), f"remove {rigs[at].name}")
+        left = (*rigs[:at], *rigs[at + 1 :])
+        now = self.current
+        # The rig looked at stays the one looked at, where it is not the one taken out.
+        stays = now - 1 if at < now else min(now, max(0, len(left) - 1))
+        project = apply(self._project, [Edit("rigs", left)])
+        self._become(project, f"remove {rigs[at].name}", at=stays)
 
     def look_at(self, at: int) -> None:
         """Look at another rig; not a change."""

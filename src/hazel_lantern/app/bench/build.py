@@ -11,9 +11,11 @@ from pydantic import ValidationError
 from PyQt6.QtCore import QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import (
+    QAbstractItemDelegate,
     QAbstractItemView,
     QFileDialog,
     QHeaderView,
+    QLineEdit,
     QPushButton,
     QTableWidget,
     QTableWidgetItem,
@@ -69,6 +71,13 @@ def fill(target: QTableWidget, rows: Sequence[Sequence[str]]) -> None:
             target.setItem(at, column, item)
 
 
+def leave(target: QTableWidget) -> None:
+    """Give up what is being typed into a cell."""
+    editor, delegate = target.findChild(QLineEdit), target.itemDelegate()
+    if editor is not None and delegate is not None:
+        delegate.closeEditor.emit(editor, QAbstractItemDelegate.EndEditHint.RevertModelCache)
+
+
 class PartsTable(QWidget):
     """Parts with a price to type over and a mark for owned or scrap."""
 
@@ -90,6 +99,7 @@ class PartsTable(QWidget):
         layout.addWidget(self.table)
         self._filling = False
         self._parts: tuple[Part, ...] = ()
+        self._of: tuple[str, ...] = ()
 
     def refresh(self) -> None:
         """Show the parts as they are now."""
@@ -97,6 +107,11 @@ class PartsTable(QWidget):
         if found is None:
             return
         self._filling = True
+        of = self.session.whose, *(part.key for part in found.parts)
+        if of != self._of:
+            # A price being typed is for the part that stood in that row.
+            self._of = of
+            leave(self.table)
         self._parts = found.parts
         style = self.session.style
         fill(
@@ -256,7 +271,7 @@ class BuildBench(Bench):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.addWidget(self.pages)
-        self._planner = Worker(self)
+        self._planner = Worker(self, self._key)
         self._planner.done.connect(self._show_dossier)
         self._planner.failed.connect(lambda why: session.message.emit(why, True))
         self._writer = Worker(self)
@@ -274,10 +289,9 @@ class BuildBench(Bench):
             self.budget.refresh()
         self._money.setText(f"to buy {write(found.cost, 'money', self.session.style)} of")
         project, workshop = self.session.document.project, self.session.workshop
-        key = (project, rig, workshop)
-        if same(self._for, key):
+        if same(self._for, self._key()):
             return
-        self._for = key
+        self._for = self._key()
 
         def plan(stop: Stop, progress: object) -> object:
             from hazel_lantern.core.build.dossier import gather
@@ -285,6 +299,9 @@ class BuildBench(Bench):
             return gather(project, rig, workshop, stop)
 
         self._planner.ask(plan)
+
+    def _key(self) -> tuple[object, ...]:
+        return self.session.document.project, self.session.rig, self.session.workshop
 
     def _show_dossier(self, dossier: object) -> None:
         from hazel_lantern.core.build.dossier import Dossier

@@ -212,6 +212,7 @@ class LoadBench(Bench):
             for id, row in items.items()
         ]
         popup = ChoicePopup(options, "", self.window() or self)
+        popup.only_for(self.session)
         popup.chosen.connect(self.add)
         popup.pop(self.add_button.mapToGlobal(QPoint(0, self.add_button.height() + 2)))
 

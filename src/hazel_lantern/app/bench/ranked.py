@@ -31,10 +31,12 @@ class RankedChoice(QWidget):
         self._ranking: Ranking | None = None
         self._order = ""
         self._rows: list[Ranked] = []
+        #: The rig and family that the rows are of.
+        self._rows_of: tuple[str, ...] = ()
         self._for: tuple[object, ...] | None = None
         self.list = RankedList()
         self.list.taken.connect(self._swap)
-        self.worker = Worker(self)
+        self.worker = Worker(self, self._key)
         self.worker.progress.connect(self._take)
         self.worker.done.connect(self._take)
         self.worker.failed.connect(lambda why: self._note.setText(why))
@@ -62,23 +64,35 @@ class RankedChoice(QWidget):
         rig, found = self.session.rig, self.session.assessment
         if rig is None or found is None:
             return
-        rankings = tuple(one for one in found.rankings if one.station == self.station)
+        rankings = self._rankings()
         if list(self._tab_buttons) != [ranking.id for ranking in rankings]:
             self._build_tabs(rankings)
         if self._ranking is None:
             return
-        key = self._key(self._ranking)
+        # The choices are those of the design at hand, not of when the tab was opened.
+        id, case = self._ranking.id, self.session.case(rig)
+        ranking = self._ranking = next(one for one in rankings if one.id == id)
+        # As the list is headed, so are its figures.
+        of = rig.name, rig.family.id, ranking.figure, *ranking.more
+        if of != self._rows_of:
+            # A drag may show the list of a moment ago, but never that of another rig.
+            self._rows_of, self._rows = of, []
+            self._offer_orders(ranking)
+        key = self._key()
         if same(self._for, key) or not self.isVisible():
             return
         self._for = key
         self._note.setText("ranking…")
-        # The choices are those of the design at hand, not of when the tab was opened.
-        id, case = self._ranking.id, self.session.case(rig)
-        ranking = next(one for one in rankings if one.id == id)
         self.worker.ask(lambda stop, tell: _in_chunks(ranked(ranking, case, stop), tell))
 
-    def _key(self, ranking: Ranking) -> tuple[object, ...]:
-        return (*self.session.looked_at, ranking.id)
+    def _rankings(self) -> tuple[Ranking, ...]:
+        """Those of this station, of the design at hand."""
+        found = self.session.assessment
+        every = found.rankings if found is not None else ()
+        return tuple(one for one in every if one.station == self.station)
+
+    def _key(self) -> tuple[object, ...]:
+        return (*self.session.looked_at, self._ranking.id if self._ranking else "")
 
     def showEvent(self, event: QShowEvent | None) -> None:
         """What was not ranked while hidden is ranked now."""
@@ -89,23 +103,20 @@ class RankedChoice(QWidget):
         empty(self._tabs)
         self._tab_buttons = {}
         for ranking in rankings:
-            tab = button(ranking.title, "tab", partial(self.show_ranking, ranking))
+            tab = button(ranking.title, "tab", partial(self.show_ranking, ranking.id))
             tab.setCheckable(True)
             self._tab_buttons[ranking.id] = tab
             self._tabs.addWidget(tab)
         self._ranking = None
         if rankings:
-            self.show_ranking(rankings[0])
+            self.show_ranking(rankings[0].id)
 
-    def show_ranking(self, ranking: Ranking) -> None:
+    def show_ranking(self, id: str) -> None:
         """Rank this choice."""
-        self._ranking = ranking
-        for id, tab in self._tab_buttons.items():
-            tab.setChecked(id == ranking.id)
-        self._for = None
-        self._rows = []
-        self._offer_orders(ranking)
-        self._show()
+        self._ranking = next((one for one in self._rankings() if one.id == id), None)
+        for name, tab in self._tab_buttons.items():
+            tab.setChecked(name == id)
+        self._for, self._rows_of = None, ()
         self.refresh()
 
     def _offer_orders(self, ranking: Ranking) -> None:
@@ -133,13 +144,12 @@ class RankedChoice(QWidget):
         self._show()
 
     def _take(self, rows: object) -> None:
-        """Show what is ranked so far, unless another design has come under it."""
+        """Show what is ranked so far."""
         assert isinstance(rows, list)
-        if self._ranking is not None and same(self._for, self._key(self._ranking)):
-            self._rows = rows
-            self._show()
-            if not rows:
-                self._note.setText("none would do")
+        self._rows = rows
+        self._show()
+        if not rows:
+            self._note.setText("none would do")
 
     def _show(self) -> None:
         found, ranking = self.session.assessment, self._ranking
@@ -161,7 +171,17 @@ class RankedChoice(QWidget):
         self.list.show_cards(cards)
 
     def _swap(self, row: Ranked) -> None:
-        trouble = self.session.edit(*row.edits, action=f"swap to {row.name.lower()}")
+        ranking = self._ranking
+        if ranking is None:
+            return
+        # While the list is that of a moment ago, what is swapped in is still made for the design
+        # at hand.
+        now = (one for one in self._rankings() if one.id == ranking.id)
+        here = next((one for at in now for one in at.candidates() if one.id == row.id), None)
+        if here is None or row not in self._rows:
+            trouble = f"{row.name} is no choice for this rig any more"
+        else:
+            trouble = self.session.edit(*here.edits, action=f"swap to {row.name.lower()}")
         self.session.message.emit(trouble, bool(trouble))
 
 

@@ -102,6 +102,7 @@ class ShotBench(Bench):
         rows = self.session.workshop.catalogue.modes.items()
         options = [(id, row.name) for id, row in rows]
         popup = ChoicePopup(options, "", self.window() or self)
+        popup.only_for(self.session)
         popup.chosen.connect(self.take_mode)
         popup.pop(self.modes.mapToGlobal(QPoint(0, self.modes.height() + 2)))
 

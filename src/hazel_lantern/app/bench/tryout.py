@@ -27,7 +27,8 @@ class TryoutBench(Bench):
     def __init__(self, session: Session) -> None:
         super().__init__()
         self.session = session
-        self._measure: Measure[Any] | None = None
+        #: What is logged next, by its id: it asks the answer of the rig at hand, no other's.
+        self._which = ""
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(6)
@@ -66,20 +67,18 @@ class TryoutBench(Bench):
         if rig is None or found is None:
             return
         measures = {measure.id: measure for measure in found.measures}
-        # A measure asks its own family's answer; of the same name there may be another's.
-        wanted = self._measure.id if self._measure is not None else ""
-        self._measure = measures.get(wanted, next(iter(measures.values()), None))
+        chosen = self._measure()
         style = self.session.style
         for widget in (self.which, self._foretold, self.value, self.note, self.enter):
-            widget.setVisible(self._measure is not None)
-        if self._measure is None:
+            widget.setVisible(chosen is not None)
+        if chosen is None:
             self._how.setText("There is nothing to measure on a rig of this kind.")
         else:
-            self.which.setText(f"{self._measure.label}…")
-            now = self._measure.predicted(found.answer)
-            self._foretold.setText(f"foretold {write(now, self._measure.kind, style)}")
+            self.which.setText(f"{chosen.label}…")
+            now = chosen.predicted(found.answer)
+            self._foretold.setText(f"foretold {write(now, chosen.kind, style)}")
             told = [f"{name}: {figure}" for name, figure in found.readout("Try-out")]
-            self._how.setText(" · ".join([self._measure.how, *told]))
+            self._how.setText(" · ".join([chosen.how, *told]))
         rows = []
         order = list(reversed(range(len(rig.log))))
         for at in order:
@@ -107,28 +106,31 @@ class TryoutBench(Bench):
             off_button.setAccessibleName(f"Strike out the entry of {rows[row][0]}")
             self.table.setCellWidget(row, 7, off_button)
 
-    def _offer(self) -> None:
+    def _measure(self) -> Measure[Any] | None:
+        """What is logged next, as it is of the rig at hand; else its first."""
         found = self.session.assessment
-        if found is None:
+        measures = {one.id: one for one in found.measures} if found is not None else {}
+        return measures.get(self._which, next(iter(measures.values()), None))
+
+    def _offer(self) -> None:
+        found, chosen = self.session.assessment, self._measure()
+        if found is None or chosen is None:
             return
         options = [(measure.id, measure.label) for measure in found.measures]
-        popup = ChoicePopup(
-            options, self._measure.id if self._measure else "", self.window() or self
-        )
+        popup = ChoicePopup(options, chosen.id, self.window() or self)
+        popup.only_for(self.session)
         popup.chosen.connect(self.choose)
         popup.pop(self.which.mapToGlobal(QPoint(0, self.which.height() + 2)))
 
     def choose(self, id: str) -> None:
         """Log this kind of measurement next."""
-        found = self.session.assessment
-        assert found is not None
-        self._measure = next(measure for measure in found.measures if measure.id == id)
+        self._which = id
         self.refresh()
         self.value.setFocus()
 
     def log(self) -> None:
         """Put the measurement into the log."""
-        rig, found, measure = self.session.rig, self.session.assessment, self._measure
+        rig, found, measure = self.session.rig, self.session.assessment, self._measure()
         if rig is None or found is None or measure is None:
             return
         predicted = measure.predicted(found.answer)

@@ -164,7 +164,7 @@ class Cards(QWidget):
         self._rest.setSingleShot(True)
         self._rest.setInterval(QUIET)
         self._rest.timeout.connect(self._begin)
-        self.worker = Worker(self)
+        self.worker = Worker(self, self._key)
         self.worker.progress.connect(self._show)
         self.worker.done.connect(self._done)
         self.worker.failed.connect(self._failed)
@@ -187,10 +187,7 @@ class Cards(QWidget):
             return
         if self.budget.editor is None:
             self.budget.refresh()
-        against = self.session.settings, self.session.workshop
-        asked: tuple[object, ...] = (rig.shot, rig.load, rig.budget, *against)
-        if self._own:
-            asked = (*asked, rig.design, rig.drive, rig.marked)
+        asked = self._key()
         if self._asked and same(self._asked, asked):
             return
         self._asked = asked
@@ -202,6 +199,14 @@ class Cards(QWidget):
         self.bar.setRange(0, max(self._many, 1))
         self._progress(0)
         self._rest.start()
+
+    def _key(self) -> tuple[object, ...]:
+        """All that the cards depend on."""
+        rig, against = self.session.rig, (self.session.settings, self.session.workshop)
+        if rig is None:
+            return ()
+        asked: tuple[object, ...] = (rig.shot, rig.load, rig.budget, *against)
+        return (*asked, rig.design, rig.drive, rig.marked) if self._own else asked
 
     def _others(self) -> list[AnyFamily]:
         """Families to be drafted; a rig that stands is its own draft."""

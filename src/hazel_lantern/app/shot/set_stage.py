@@ -130,6 +130,7 @@ class SetStage(QWidget):
         if rig.shot.move.lists:
             options.insert(0, (PLACE, PLACE))
         popup = ChoicePopup(options, "", self.window() or self)
+        popup.only_for(self.session)
         popup.chosen.connect(self.put_in)
         popup.pop(self.add.mapToGlobal(QPoint(0, self.add.height() + 2)))
 
