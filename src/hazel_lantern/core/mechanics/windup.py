@@ -22,6 +22,8 @@ if TYPE_CHECKING:
 Array = NDArray[np.float64]
 #: Steps for one swing of the spring, and the fewest and most in all: within 3e-4 of many more.
 PER_SWING, FEWEST, MOST = 32, 600, 2400
+#: A swing is gone within one step where it fades by e to so much: it only follows the push.
+GONE = 40.0
 
 
 @dataclass(frozen=True)
@@ -108,7 +110,11 @@ def wind_up(
     pushes = acceleration(np.linspace(step / 2, duration - step / 2, steps))
     gain = (cmath.exp(root * step) - 1) / root
     # u_k = E u_(k-1) - gain p_k; divided by E^k it is a plain sum, as far as E^-k can be held.
-    at_once = max(int(300 / (damping * omega * step)), 1) if damping else steps
+    fades = damping * omega * step
+    if fades > GONE:
+        u = -gain * pushes
+        return WindUp(float(np.abs(u.imag).max()) / ringing, abs(complex(u[-1])) / ringing)
+    at_once = max(int(300 / fades), 1) if fades else steps
     last, most = 0j, 0.0
     for start in range(0, steps, at_once):
         some = pushes[start : start + at_once]
