@@ -1,8 +1,8 @@
-"""Two thousand random events on the real window; more by hand, see `tests.app.monkey`."""
+"""Two thousand random events on the real window; more by hand, see `tools.trials`."""
 
 import pytest
 
-from tests.app.monkey import Monkey, after, harmless
+from tools.trials.monkey import Monkey, after, harmless
 
 
 @pytest.mark.parametrize("seed", range(25))

@@ -1,14 +1,14 @@
-"""Run the trials: ``python -m tools.trials [broken|edits|kills] [NUMBER]``."""
+"""Run the trials: ``python -m tools.trials [broken|edits|kills|monkey] [NUMBER]``."""
 
 import sys
 
-from tools.trials import broken, edits, hands, kills
+from tools.trials import broken, edits, kills, monkey
 
 TRIALS = {
     "broken": (broken.trial, 10_000),
     "edits": (edits.trial, 100_000),
     "kills": (kills.trial, 500),
-    "hands": (hands.trial, 20_000),
+    "monkey": (monkey.trial, 20_000),
 }
 
 chosen = [name for name in sys.argv[1:] if name in TRIALS] or list(TRIALS)

@@ -3,8 +3,6 @@
 from __future__ import annotations
 
 import contextlib
-import ctypes
-import gc
 import signal
 import sys
 from dataclasses import dataclass
@@ -17,6 +15,7 @@ from PyQt6.QtWidgets import QApplication, QMessageBox
 from hazel_lantern.app import theme
 from hazel_lantern.app.boxes import box as plain_box
 from hazel_lantern.app.keeper import DEMO
+from hazel_lantern.app.memory import few_heaps, set_aside
 from hazel_lantern.app.trouble import keep_log
 from hazel_lantern.app.window import Window
 from hazel_lantern.app.workers import stop_all
@@ -27,9 +26,6 @@ from hazel_lantern.core.project.model import Project
 from hazel_lantern.core.project.store import Store, open_file
 from hazel_lantern.core.shelf import Shelf
 from hazel_lantern.core.workshop import Workshop
-
-#: The number of the setting in the C library.
-M_ARENA_MAX = -8
 
 
 def make_app() -> QApplication:
@@ -107,28 +103,6 @@ def offer_recovery(window: Window, store: Store) -> None:
         window.keeper.recover(recovery)
     elif box.clickedButton() is drop:
         store.drop_recovery(recovery)
-
-
-def few_heaps() -> None:
-    """Let threads share two heaps: searches make and drop so much that each thread's own would stay
-    as large as its largest search.
-
-    Of the C library that Linux has as a rule; another does without.
-    """
-    with contextlib.suppress(OSError, AttributeError):
-        ctypes.CDLL(None).mallopt(M_ARENA_MAX, 2)
-
-
-def set_aside() -> None:
-    """Look no more for rubbish among what stays as long as the window does, and soon enough among
-    the rest.
-
-    A search makes and drops so much that going through all that is left of it takes a tenth of a
-    second, in which no frame is painted; little and often takes none.
-    """
-    gc.collect()
-    gc.freeze()
-    gc.set_threshold(10_000, 10, 10)
 
 
 def run(path: Path | None, demo: bool = False) -> int:

@@ -10,6 +10,7 @@ from typing import Any
 
 from PyQt6.QtCore import QObject, QRunnable, QThreadPool, QTimer, pyqtSignal
 
+from hazel_lantern.app.memory import give_back
 from hazel_lantern.app.trouble import hand_over
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.identity import same
@@ -66,14 +67,23 @@ class _Signals(QObject):
 class _Task(QRunnable):
     """Runs ``work(stop, progress)``; a stopped task says nothing more."""
 
-    def __init__(self, number: int, work: Callable[..., Any], signals: _Signals) -> None:
+    def __init__(
+        self, number: int, work: Callable[..., Any], signals: _Signals, large: bool = True
+    ) -> None:
         super().__init__()
-        self.number, self.work, self.signals = number, work, signals
+        self.number, self.work, self.signals, self.large = number, work, signals, large
         self.stop = _Stop()
         _under_way.add(self.stop)
 
     def run(self) -> None:
         """In the pool's thread."""
+        try:
+            self._do()
+        finally:
+            if self.large:
+                give_back()
+
+    def _do(self) -> None:
         try:
             result = self.work(
                 lambda: self.stop.asked,
@@ -128,7 +138,7 @@ class Follower(QObject):
         work, self._next = self._next, None
         if work is None:
             return
-        self._task = _Task(0, lambda stop, progress: work(), self._signals)
+        self._task = _Task(0, lambda stop, progress: work(), self._signals, large=False)
         pool = QThreadPool.globalInstance()
         assert pool is not None
         pool.start(self._task)
@@ -198,9 +208,11 @@ class Worker(QObject):
             self._task = None
 
     def _begin(self) -> None:
-        if self._waiting is not None:
+        # What is done is not kept: it holds all that it was asked about.
+        work, self._waiting = self._waiting, None
+        if work is not None:
             self._number += 1
-            self._task = _Task(self._number, self._waiting, self._signals)
+            self._task = _Task(self._number, work, self._signals)
             pool = QThreadPool.globalInstance()
             assert pool is not None
             pool.start(self._task)

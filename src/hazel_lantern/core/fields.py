@@ -228,7 +228,10 @@ def replaced(root: ModelT, path: str, value: Any, style: Style | None = None) ->
             spec = describe(root, path)
         except (KeyError, IndexError, TypeError):
             spec = None
-        raise EditError(_why(error, spec, style or Style())) from None
+        why = _why(error, spec, style or Style())
+    # Raised in there, it would keep the other, which keeps every frame that it went through, and
+    # which the search for rubbish cannot look into: all that the frames hold would stay for good.
+    raise EditError(why)
 
 
 def _rebuilt(node: Any, names: Sequence[str], value: Any, path: str) -> Any:
@@ -255,30 +258,31 @@ def apply(root: ModelT, edits: Sequence[Edit], style: Style | None = None) -> Mo
     waiting = list(edits)
     while waiting:
         refused: list[Edit] = []
-        trouble: EditError | None = None
+        trouble = ""
         for edit in waiting:
             try:
                 root = replaced(root, edit.path, edit.value, style)
             except EditError as error:
                 refused.append(edit)
-                trouble = error
+                trouble = str(error)
         if trouble and len(refused) == len(waiting):
-            if len(waiting) == 1:
-                raise trouble
-            return _at_once(root, waiting, trouble)
+            together = _at_once(root, waiting) if len(waiting) > 1 else None
+            if together is None:
+                raise EditError(trouble)
+            return together
         waiting = refused
     return root
 
 
-def _at_once(root: ModelT, edits: Sequence[Edit], trouble: EditError) -> ModelT:
-    """Make edits together and validate once; the first one's trouble if that fails too."""
+def _at_once(root: ModelT, edits: Sequence[Edit]) -> ModelT | None:
+    """Make edits together and validate once; nothing where that fails too."""
     try:
         found: Any = root
         for edit in edits:
             found = _changed(found, edit.path.split("."), edit.value)
         return type(root).model_validate(found.model_dump())
     except (ValidationError, KeyError):
-        raise trouble from None
+        return None
 
 
 def _changed(node: Any, names: Sequence[str], value: Any) -> Any:

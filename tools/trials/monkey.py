@@ -1,4 +1,4 @@
-"""Random mouse, keys and text on the real window: ``python -m tests.app.monkey --events 20000``.
+"""Random mouse, keys and text on the real window.
 
 Whatever it does, no fault of the program may come out, no figure that is none may be shown, and
 what it made must be undone to where it began and read back as it was written.
@@ -6,12 +6,14 @@ what it made must be undone to where it began and read back as it was written.
 
 from __future__ import annotations
 
-import argparse
 import contextlib
+import gc
 import os
 import random
+import resource
 import sys
 import tempfile
+import time
 import traceback
 from pathlib import Path
 from unittest import mock
@@ -33,10 +35,12 @@ from PyQt6.QtWidgets import (
 )
 
 from hazel_lantern.app.keeper import DEMO
+from hazel_lantern.app.memory import few_heaps
 from hazel_lantern.app.pill import Pill
 from hazel_lantern.app.stage import Drawing
 from hazel_lantern.app.start import make_app, make_window, opened
 from hazel_lantern.app.tags import Tag
+from hazel_lantern.app.workers import stop_all
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.project.file import dumps, loads
 from hazel_lantern.core.project.store import Store
@@ -44,6 +48,8 @@ from hazel_lantern.core.project.store import Store
 TEXTS = (
     "banana",
     "",
+    "<b>x</b>",
+    "9" * 40,
     "1270",
     "0",
     "-5",
@@ -71,6 +77,8 @@ KEYS = (
     Qt.Key.Key_PageDown,
 )
 CONTROL = "zzzytdbn"
+#: After so many events memory is taken as settled.
+SETTLED = 500
 LEFT = Qt.MouseButton.LeftButton
 
 
@@ -86,6 +94,12 @@ class Monkey:
         self._most = 0
         #: What is being acted on; a dialog that opens under an act gets turns of its own.
         self._acting: list[object] = []
+        #: The longest that the window's own thread was busy from one turn to the next, s of its
+        #: processor time, and after what.
+        self.longest, self.longest_at = 0.0, ""
+        self._since = time.thread_time()
+        #: Called after each event; for who looks on.
+        self.looks_on = lambda done: None
 
     def run(self, events):
         """Do that many things; returns the faults."""
@@ -104,6 +118,10 @@ class Monkey:
             self.faults.append(f"after event {self.done} ({self.last}):\n{found}")
 
     def _turn(self):
+        busy = time.thread_time() - self._since
+        if self.done and busy > self.longest:
+            self.longest, self.longest_at = busy, self.last
+        self._since = time.thread_time()
         app = QApplication.instance()
         root = app.activePopupWidget() or app.activeModalWidget() or self.window
         if self.done >= self._most:
@@ -129,6 +147,7 @@ class Monkey:
             self._acting.pop()
         self.changes += self.window.undone.project is not before
         self._look()
+        self.looks_on(self.done)
 
     def _act(self, root):
         act = self.random.choices(
@@ -290,26 +309,44 @@ def after(window):
     return wrong
 
 
-def main():
-    """By hand."""
-    parser = argparse.ArgumentParser(description=__doc__)
-    parser.add_argument("--events", type=int, default=5000)
-    parser.add_argument("--seed", type=int, default=1)
-    asked = parser.parse_args()
-    app = make_app()
+def memory():
+    """Resident now, MB."""
+    words = Path("/proc/self/statm").read_text(encoding="ascii").split()
+    return int(words[1]) * resource.getpagesize() / 2**20
+
+
+def trial(number: int, seed: int = 4) -> str:
+    """Do so many things; tells what came of it."""
+    few_heaps()
+    resident = []
+
+    def look_on(done):
+        if done % 100 == 0 and not window.session.document.project.rigs:
+            # Left alone with an empty project, it would hardly come back.
+            window.keeper.open_demo()
+        if done == min(SETTLED, number // 2):
+            gc.collect()
+            resident.append(memory())
+
     with tempfile.TemporaryDirectory() as name:
-        folder = Path(name)
+        folder, app = Path(name), make_app()
         store = Store(folder / "home")
         window = make_window(app, store, opened(store, demo=True))
         window.show()
         with harmless(folder):
-            monkey = Monkey(window, asked.seed)
-            wrong = [*monkey.run(asked.events), *after(window)]
+            monkey = Monkey(window, seed)
+            monkey.looks_on = look_on
+            wrong = monkey.run(number)
+            stop_all()
+            gc.collect()
+            resident.append(memory())
+            wrong += after(window)
         window.keeper.may_leave = lambda: True
         window.close()
-    print("\n\n".join(wrong) or f"{asked.events} events, seed {asked.seed}: nothing found")
-    return bool(wrong)
-
-
-if __name__ == "__main__":
-    sys.exit(main())
+    for one in wrong[:5]:
+        print(f"fault: {one}")
+    return (
+        f"monkey: {number} events, {len(wrong)} faults, {monkey.changes} changes; memory grew by "
+        f"{resident[-1] - resident[0]:.0f} MB after the first {min(SETTLED, number // 2)}; the "
+        f"window's thread was busy for {monkey.longest:.2f} s at most, at {monkey.longest_at}"
+    )

@@ -1,0 +1,67 @@
+"""What is done with is let go of: counted, not weighed, for what a system keeps is its own matter."""
+
+import gc
+import weakref
+
+from PyQt6.QtCore import QCoreApplication, QEvent
+from PyQt6.QtWidgets import QApplication
+
+from hazel_lantern.app.session import Session
+from hazel_lantern.app.workers import Worker, stop_all
+from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.fields import Edit
+from tools.trials.monkey import Monkey, harmless
+
+
+def alive(kind):
+    gc.collect()
+    return [one for one in gc.get_objects() if type(one) is kind]
+
+
+def test_an_edit_that_is_refused_keeps_nothing_alive(window):
+    """An error that held the frames it came through held the assessments in them for good."""
+    session = window.session
+    jib = next(
+        at for at, rig in enumerate(session.document.project.rigs) if rig.design.family == "jib"
+    )
+    session.document.look_at(jib)
+    before = weakref.ref(session.assessment)
+    assert "no length" in session.edit(Edit("design.counterweight.nearest", 0.9))
+    assert "does not make" in session.edit(
+        Edit("shot.move", session.document.project.rigs[0].shot.move)
+    )
+    assert session.edit(Edit("design.swing.up", 0.5)) == ""
+    QApplication.processEvents()
+    stop_all()
+    gc.collect()
+    assert before() is None
+
+
+def test_what_is_worked_out_is_not_kept_by_who_did_it(qtbot):
+    class Case:
+        pass
+
+    case = Case()
+    seen, worker = weakref.ref(case), Worker()
+    with qtbot.waitSignal(worker.done, timeout=5000):
+        worker.ask(lambda stop, told, case=case: case is not None, wait=0)
+    del case
+    stop_all()
+    gc.collect()
+    assert seen() is None
+
+
+def test_six_hundred_random_events_leave_only_what_is_looked_at(window, tmp_path):
+    with harmless(tmp_path):
+        monkey = Monkey(window, 5)
+        assert monkey.run(600) == []
+    stop_all()
+    QApplication.processEvents()
+    QCoreApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+    rigs = len(window.session.document.project.rigs)
+    # The session looked at, that of a rig being started, and what the test before may have left.
+    assert len(alive(Session)) <= 4
+    # Each rig as it is, each as it was worked out whole last, and a few on their way.
+    assert len(alive(Assessment)) <= 2 * max(rigs, 9) + 8
+    assert len(QApplication.allWidgets()) < 2500
+    print(f"the window's thread was busy for {monkey.longest:.2f} s at most: {monkey.longest_at}")
