@@ -1,14 +1,20 @@
-"""What is done with is let go of: counted, not weighed, for what a system keeps is its own matter."""
+"""What is done with is let go of: counted, not weighed, as what a system keeps is its own."""
 
 import gc
+import threading
 import weakref
 
 from PyQt6.QtCore import QCoreApplication, QEvent
 from PyQt6.QtWidgets import QApplication
 
+from hazel_lantern.app import clip
+from hazel_lantern.app.bench import ranked
 from hazel_lantern.app.session import Session
+from hazel_lantern.app.shot import cards
 from hazel_lantern.app.workers import Worker, stop_all
+from hazel_lantern.core import mends
 from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.build import dossier
 from hazel_lantern.core.fields import Edit
 from tools.trials.monkey import Monkey, harmless
 
@@ -51,11 +57,34 @@ def test_what_is_worked_out_is_not_kept_by_who_did_it(qtbot):
     assert seen() is None
 
 
-def test_six_hundred_random_events_leave_only_what_is_looked_at(window, tmp_path):
+#: What takes long, and from where it is asked for.
+LONG = (
+    (mends, "find"),
+    (ranked, "ranked"),
+    (cards, "candidates"),
+    (dossier, "gather"),
+    (clip, "write_clip"),
+)
+
+
+def test_six_hundred_random_events_leave_only_what_is_looked_at(window, tmp_path, monkeypatch):
+    asked = []
+
+    def noting(name, does):
+        def noted(*given):
+            asked.append((name, threading.current_thread() is threading.main_thread()))
+            return does(*given)
+
+        return noted
+
+    for where, name in LONG:
+        monkeypatch.setattr(where, name, noting(name, getattr(where, name)))
     with harmless(tmp_path):
         monkey = Monkey(window, 5)
         assert monkey.run(600) == []
     stop_all()
+    assert len({name for name, _ in asked}) >= 3
+    assert [name for name, on_the_window_s in asked if on_the_window_s] == []
     QApplication.processEvents()
     QCoreApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
     rigs = len(window.session.document.project.rigs)

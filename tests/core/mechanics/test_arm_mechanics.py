@@ -2,6 +2,7 @@
 
 import itertools
 import math
+import warnings
 from itertools import pairwise
 
 import numpy as np
@@ -234,6 +235,14 @@ def test_a_boom_must_reach_over_its_pin_without_gaps():
         Boom([one, Stretch(0.3, 1.0, (1e3, 1e3), (1, 1))])
     with pytest.raises(ValueError, match="both sides"):
         Boom([Stretch(0.0, 1.0, (1e3, 1e3), (1, 1))])
+
+
+def test_pins_on_each_other_close_at_no_angle():
+    """Drilled as far off as they are apart: none at all, and no sum that goes wrong unheard."""
+    with warnings.catch_warnings():
+        warnings.simplefilter("error")
+        found = linkage.platform_tilt([0.0, 0.3], 1.2, 1.2, 0.02, 0.0)
+    assert np.isnan(found).all()
 
 
 def test_settling_follows_the_envelope():

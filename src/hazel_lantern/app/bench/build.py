@@ -63,12 +63,21 @@ def table(header: tuple[str, ...]) -> QTableWidget:
 
 def fill(target: QTableWidget, rows: Sequence[Sequence[str]]) -> None:
     """Put words into a table."""
+    across = target.horizontalHeader()
+    assert across is not None
+    # Or every cell would have its whole column measured anew.
+    across.setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
     target.setRowCount(len(rows))
     for at, row in enumerate(rows):
         for column, words in enumerate(row):
-            item = QTableWidgetItem(words)
-            item.setFlags(item.flags() & ~Qt.ItemFlag.ItemIsEditable)
-            target.setItem(at, column, item)
+            item = target.item(at, column)
+            if item is None:
+                item = QTableWidgetItem()
+                item.setFlags(item.flags() & ~Qt.ItemFlag.ItemIsEditable)
+                target.setItem(at, column, item)
+            if item.text() != words:
+                item.setText(words)
+    across.setSectionResizeMode(QHeaderView.ResizeMode.ResizeToContents)
 
 
 def leave(target: QTableWidget) -> None:

@@ -49,8 +49,9 @@ def platform_tilt(
     post, platform = post * side, platform * side
     x, z = front * np.cos(swing), front * np.sin(swing) * side - post
     reach = np.hypot(x, z)
-    wanted = (np.asarray(bar, dtype=float) ** 2 - reach**2 - platform**2) / (2 * platform)
+    # Pins that an error brings onto each other hold nothing, and close at no angle.
     with np.errstate(invalid="ignore", divide="ignore"):
+        wanted = (np.asarray(bar, dtype=float) ** 2 - reach**2 - platform**2) / (2 * platform)
         turn = np.arccos(wanted / reach) - np.arctan2(x, z)
     # arccos loses half of its digits near its ends; one step of Newton's puts them back.
     slope = -z * np.sin(turn) - x * np.cos(turn)
