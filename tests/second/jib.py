@@ -673,8 +673,15 @@ class Second:
         full[size, size] += stiff
         inertia = np.zeros((size + 1, size + 1))
         inertia[:size, :size] = np.diag(masses)
-        more = whole - float((masses * self.x**2).sum())
-        inertia[:size, :size] += more * np.outer(tip, tip)
+        # The camera goes where the tip and its turn take it, not where the tip is; all that the
+        # chain has not turns with the post.
+        there = self.ahead * tip
+        there[-1] += 1.0
+        inertia[:size, :size] += self.camera * np.outer(there, there)
+        inertia[size - 1, size - 1] -= self.camera
+        placed = float((masses * self.x**2).sum())
+        placed += self.camera * ((self.front + self.ahead) ** 2 - self.front**2)
+        inertia[size, size] = whole - placed
         free = np.arange(size + 1) != self.pin
         where = np.ix_(free, free)
         stiffness, inertia = full[where], inertia[where]

@@ -16,7 +16,7 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
-from hazel_lantern.app import theme
+from hazel_lantern.app import labels, theme
 from hazel_lantern.app.painting import Mapping, SketchPainter, fit
 from hazel_lantern.app.pill import HEIGHT, Pill
 from hazel_lantern.app.session import Session
@@ -24,9 +24,12 @@ from hazel_lantern.app.shot.through import Through
 from hazel_lantern.app.tape import TapeBar
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.load_sketch import LOAD
 from hazel_lantern.core.sketch import Dimension, Handle, Sketch
 
 LENS = "lens"
+#: The station at which the load is the matter.
+HOLDS_LOAD = "Load"
 #: What a handle can change besides a field: the place along the move, the turn of the rig.
 LOOKS = ("mark", "turn")
 LANE = 30
@@ -34,6 +37,8 @@ LANE = 30
 AROUND = (96, 14, 24, 56)
 #: Height of the caption below the drawing.
 CAPTION = 22
+#: Names beside a drawing keep so far from the edge, and the drawing from them, px.
+EDGE, NEAR = 8, 26
 
 
 class Drawing(QWidget):
@@ -51,6 +56,7 @@ class Drawing(QWidget):
         self._mapping = Mapping(1.0, 0.0, 0.0)
         self._lines: list[tuple[QPointF, QPointF]] = []
         self._leaders: list[tuple[QPointF, QPointF]] = []
+        self._names: list[labels.Placed] = []
         self._drag: tuple[Handle, QPointF, list[float], Mapping] | None = None
         self._dragged = ""
         self._hover: Handle | None = None
@@ -112,6 +118,9 @@ class Drawing(QWidget):
 
     def _area(self) -> QRectF:
         left, top, right, bottom = self.around
+        names = labels.room_for(self._sketch, self.width() - 2 * EDGE) if self._sketch else 0.0
+        if names:
+            left = right = EDGE + NEAR + round(names)
         return QRectF(self.rect()).adjusted(left, top, -right, -bottom)
 
     def _lay_out(self) -> None:
@@ -133,6 +142,9 @@ class Drawing(QWidget):
                 pill.refresh()
             self._place(pill, dimension, placed)
             pill.show()
+        self._names = labels.placed(
+            self._sketch, self._mapping, QRectF(self.rect()).adjusted(EDGE, 6, -EDGE, -CAPTION)
+        )
         self._written = True
 
     def _stale(self, path: str, dimension: Dimension) -> bool:
@@ -248,6 +260,7 @@ class Drawing(QWidget):
         for start, end in self._leaders:
             painter.drawLine(start, end)
             painter.drawEllipse(end, 2, 2)
+        labels.paint(painter, self._names)
         self._paint_handles(painter)
         self.paint_more(painter)
         painter.setFont(theme.font(12, italic=True))
@@ -434,11 +447,14 @@ class Stage(QWidget):
         self._tabs.setSpacing(18)
         self.buttons: dict[str, QPushButton] = {}
         self._family = ""
+        #: What is looked at from close by at the stations of which it is the matter, and elsewhere.
+        self._at, self._looked = "", {HOLDS_LOAD: LOAD}
         layout.addLayout(self._tabs)
         layout.addWidget(self.drawing, 1)
         layout.addWidget(self.through, 1)
         layout.addWidget(self.tape)
         session.changed.connect(self._refresh_tabs)
+        session.station_changed.connect(self._go_along)
         self._refresh_tabs()
 
     def _refresh_tabs(self) -> None:
@@ -468,6 +484,15 @@ class Stage(QWidget):
         family, self._family = self._family, found.family.id
         stays = family == self._family and self.drawing.view in self.buttons
         self.show_view(self.drawing.view if stays else views[0][0])
+
+    def _go_along(self) -> None:
+        """Where the load is the matter it is seen; elsewhere what was looked at before."""
+        at = self.session.station if self.session.station == HOLDS_LOAD else ""
+        if at == self._at or not self.buttons:
+            return
+        self._looked[self._at], self._at = self.drawing.view, at
+        view = self._looked.get(at, "")
+        self.show_view(view if view in self.buttons else next(iter(self.buttons)))
 
     def show_view(self, id: str) -> None:
         """Look at a view."""

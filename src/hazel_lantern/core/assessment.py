@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.lamps import Lamp, State, full_id, worst
 from hazel_lantern.core.lazy import Lazy, kept
+from hazel_lantern.core.load_sketch import LOAD, load_sketch
 from hazel_lantern.core.parts import Bolt, Hole, Part, Piece, Step, Template
 from hazel_lantern.core.poses import Poses, Shake, Trace, Turn
 from hazel_lantern.core.rigs.asks import Followed, Group, Lever, Measure, PlotSpec, Ranking, View
@@ -180,12 +181,14 @@ class Assessment:
 
     def sketch(self, view: str, mark: int, turn: float | None = None) -> Sketch:
         """The drawing of a view at a mark, turned as asked or as the move has it."""
+        if view == LOAD:
+            return load_sketch(self.case.setup.load)
         return self.family.drawn(view, mark, turn)
 
     @property
     def views(self) -> tuple[View, ...]:
         """Ways to draw it; the first one is shown first."""
-        return (*self.family.views, *self.family.drives.views)
+        return (*self.family.views, View(LOAD, "Load, close"), *self.family.drives.views)
 
     @kept
     def rankings(self) -> tuple[Ranking, ...]:

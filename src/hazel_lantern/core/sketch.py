@@ -150,6 +150,14 @@ class Handle:
 
 
 @dataclass(frozen=True)
+class Label:
+    """A name that stands beside the drawing, with a line to the place that it names, m."""
+
+    at: Point
+    text: str
+
+
+@dataclass(frozen=True)
 class Sketch:
     """All of a view; ``enlarged`` tells how many times bending is drawn larger."""
 
@@ -161,3 +169,4 @@ class Sketch:
     title: str = ""
     caption: str = ""
     floor: float | None = field(default=None)
+    labels: tuple[Label, ...] = ()

@@ -4,19 +4,21 @@ from __future__ import annotations
 
 from functools import partial
 
-from PyQt6.QtCore import QPoint, QPointF, QRectF, QSize, Qt
-from PyQt6.QtGui import QPainter, QPaintEvent, QPen, QResizeEvent
+from PyQt6.QtCore import QPoint, QSize, Qt
+from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
-from hazel_lantern.app import theme
 from hazel_lantern.app.bench.base import Bench
 from hazel_lantern.app.choice_popup import ChoicePopup
-from hazel_lantern.app.painting import fit
 from hazel_lantern.app.pill import Pill
 from hazel_lantern.app.session import Session
+from hazel_lantern.app.stage import Drawing
 from hazel_lantern.app.widgets import button, empty, label, scrolled
+from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.load import LoadItem
+from hazel_lantern.core.load_sketch import load_sketch
+from hazel_lantern.core.sketch import Sketch
 from hazel_lantern.core.units import write
 
 OWN = "own-figures"
@@ -24,85 +26,37 @@ NARROW = 640
 COLUMNS = ("mass", "forward", "right", "up")
 
 
-class LoadPicture(QWidget):
-    """The stack from the camera's right side, with every weight and the common one."""
+class LoadPicture(Drawing):
+    """The stack from the side and from above, small, with every weight and the common one."""
+
+    around = (12, 8, 12, 26)
 
     def __init__(self, session: Session) -> None:
-        super().__init__()
-        self.session = session
+        super().__init__(session)
         self.setMinimumSize(200, 150)
-        self.setAccessibleName("The load from the side, with its centre of mass")
+        self.setAccessibleName("The load from the side and from above")
+
+    def drawn(self, found: Assessment) -> Sketch:
+        """The load, whatever the mark."""
+        return load_sketch(found.case.setup.load, stacked=True)
 
     def sizeHint(self) -> QSize:
         """About square."""
         return QSize(260, 220)
 
-    def paintEvent(self, event: QPaintEvent | None) -> None:
-        """Boxes to scale, a dot for each weight, a cross at the screw."""
-        rig = self.session.rig
-        if rig is None:
-            return
-        t = theme.current()
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        items = rig.load.items
-        left = min([item.forward - item.length / 2 for item in items], default=-0.1)
-        right = max([item.forward + item.length / 2 for item in items], default=0.1)
-        low = min([item.up - item.height / 2 for item in items], default=-0.05)
-        high = max([item.up + item.height / 2 for item in items], default=0.1)
-        bounds = (
-            min(left, -0.08) - 0.03,
-            min(low, -0.03) - 0.02,
-            max(right, 0.08) + 0.05,
-            max(high, 0.08) + 0.02,
-        )
-        area = QRectF(self.rect()).adjusted(4, 4, -4, -40)
-        mapping = fit(bounds, area)
-        for item in items:
-            box = QRectF(
-                mapping.to_px((item.forward - item.length / 2, item.up + item.height / 2)),
-                mapping.to_px((item.forward + item.length / 2, item.up - item.height / 2)),
-            )
-            painter.setPen(QPen(theme.colour("ink"), 1))
-            dark = item.kind in ("body", "lens", "battery")
-            painter.setBrush(theme.colour("soft", 0.55) if dark else theme.colour("edge", 0.55))
-            painter.drawRoundedRect(box, 3, 3)
-        painter.setPen(Qt.PenStyle.NoPen)
-        for item in items:
-            painter.setBrush(theme.colour("hazel"))
-            radius = 2.0 + 3.5 * (item.mass / max(one.mass for one in items)) ** 0.5
-            painter.drawEllipse(mapping.to_px((item.forward, item.up)), radius, radius)
-        screw = mapping.to_px((0, 0))
-        painter.setPen(QPen(theme.colour("water"), 1.6))
-        painter.drawLine(screw + QPointF(-9, 0), screw + QPointF(9, 0))
-        painter.drawLine(screw + QPointF(0, -9), screw + QPointF(0, 9))
-        if items:
-            centre = rig.load.centre()
-            at = mapping.to_px((centre.forward, centre.up))
-            painter.setPen(QPen(theme.colour(t.ink), 1.4))
-            painter.setBrush(theme.colour("glow"))
-            painter.drawEllipse(at, 7, 7)
-            painter.drawLine(at + QPointF(0, 7), QPointF(at.x(), area.bottom()))
-        painter.setFont(theme.font(12))
-        painter.setPen(theme.colour("soft"))
-        painter.drawText(
-            QRectF(self.rect()),
-            Qt.AlignmentFlag.AlignBottom | Qt.AlignmentFlag.AlignHCenter,
-            "lens to the right; cross: camera screw\nlit: all the weight together",
-        )
-
 
 class LoadBench(Bench):
-    """The list of items with pills, beside the picture."""
+    """The list of items with pills; beside it the picture, where the stage shows something else."""
 
-    def __init__(self, session: Session) -> None:
+    def __init__(self, session: Session, picture: bool = False) -> None:
         super().__init__()
         self.session = session
         layout = QHBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(16)
-        self.picture = LoadPicture(session)
-        layout.addWidget(self.picture, 2)
+        self.picture = LoadPicture(session) if picture else None
+        if self.picture is not None:
+            layout.addWidget(self.picture, 2)
         right = QVBoxLayout()
         head = QHBoxLayout()
         self._total = label("", "title", wrap=True)
@@ -126,7 +80,8 @@ class LoadBench(Bench):
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """In a narrow window the list is worth more than the picture."""
         super().resizeEvent(event)
-        self.picture.setVisible(self.width() > NARROW)
+        if self.picture is not None:
+            self.picture.setVisible(self.width() > NARROW)
 
     def refresh(self) -> None:
         """Show the load as it is now."""
@@ -151,7 +106,6 @@ class LoadBench(Bench):
                 write(round(by, 3), "length", style) for by in (done.forward, done.up)
             )
             effect.setText(words)  # type: ignore[attr-defined]
-        self.picture.update()
 
     def _build(self, names: tuple[str, ...]) -> None:
         self._names = names

@@ -73,7 +73,7 @@ class ShotBench(Bench):
         self._words = label("", "small", wrap=True)
         column.addWidget(self._words)
         column.addStretch(1)
-        self.load = LoadBench(session)
+        self.load = LoadBench(session, picture=True)
         self.pages = Tabbed(
             [
                 ("On screen", self.screen_),

@@ -194,7 +194,7 @@ class Boom:
         """Lift and turn of every node of a stiff boom turned by one radian, (freedoms,)."""
         return np.stack([self.nodes, np.ones_like(self.nodes)], axis=1).ravel()
 
-    def inertia_load(self, shape: Array, at_tip: float = 0.0) -> Array:
+    def inertia_load(self, shape: Array, at_tip: float = 0.0, ahead: float = 0.0) -> Array:
         """What it takes to hurry a shape on: mass times shape.
 
         Parameters
@@ -202,7 +202,9 @@ class Boom:
         shape : (freedoms,) array
             Lift, m, and turn, rad, of each node in turn.
         at_tip : float
-            Inertia that turns with the tip besides, kg·m².
+            Inertia that turns with the tip besides, about the tip, kg·m².
+        ahead : float
+            Mass times how far it stands ahead of the tip, kg·m; the mass is one of the tip's own.
 
         Returns
         -------
@@ -210,7 +212,8 @@ class Boom:
             Force, N, and moment, N·m, on each node for one a second squared.
         """
         load: Array = self._matrices[1] @ shape
-        load[-1] += at_tip * shape[-1]
+        load[-2] += ahead * shape[-1]
+        load[-1] += ahead * shape[-2] + at_tip * shape[-1]
         return load
 
     def bent(self, load: Array) -> Array:

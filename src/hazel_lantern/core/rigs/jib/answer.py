@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import partial
 from typing import Self
 
 import numpy as np
@@ -267,18 +268,24 @@ class JibAnswer(Answer[JibDesign]):
         """How base, turntable and boom lag behind one radian a second squared of pan."""
         boom = self.sideways
         stiff = boom.turned
-        # What stands ahead of the pin turns with the tip and is no mass of the boom's.
-        more = self.pan_inertia - float(stiff @ boom.inertia_load(stiff))
+        # The load stands ahead of the pin at which the boom has it, or behind: pin and turn of the
+        # tip take it along.
+        there = self.centre.mass * self.overhang
+        on = partial(boom.inertia_load, at_tip=there * self.overhang, ahead=there)
+        # What the boom does not have, such as what lies beside it, turns with its foot.
+        foot = self.pan_inertia - float(stiff @ on(stiff))
 
-        def gives(load: Array) -> Array:
+        def gives(load: Array, at_foot: float) -> tuple[Array, float]:
             """Base and turntable twist, the boom bends."""
-            return float(stiff @ load) / self.pan_stiffness * stiff + boom.bent(load)
+            twist = (float(stiff @ load) + at_foot) / self.pan_stiffness
+            return twist * stiff + boom.bent(load), twist
 
-        shape = gives(boom.inertia_load(stiff, more))
+        shape, twist = gives(on(stiff), foot)
         # One step of inverse iteration, then Rayleigh's quotient: the lowest frequency.
-        pushed = boom.inertia_load(shape, more)
-        again = gives(pushed)
-        square = float(again @ pushed) / float(again @ boom.inertia_load(again, more))
+        again, more = gives(on(shape), foot * twist)
+        square = (float(again @ on(shape)) + more * foot * twist) / (
+            float(again @ on(again)) + more * foot * more
+        )
         slope = float(shape[-1])
         return PanLag(
             math.sqrt(square) / (2 * math.pi),
