@@ -11,7 +11,7 @@ from hazel_lantern.app.commands import COMMANDS
 from hazel_lantern.app.settings_dialog import SettingsDialog
 from hazel_lantern.app.shelf_dialog import COG_FIELDS, OwnEntryDialog, ShelfDialog
 from hazel_lantern.app.start import make_window, offer_recovery
-from hazel_lantern.app.tags import Tag
+from hazel_lantern.app.tag import Tag
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.project.store import Store, open_project

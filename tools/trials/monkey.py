@@ -39,7 +39,7 @@ from hazel_lantern.app.memory import few_heaps
 from hazel_lantern.app.pill import Pill
 from hazel_lantern.app.stage import Drawing
 from hazel_lantern.app.start import make_app, make_window, opened
-from hazel_lantern.app.tags import Tag
+from hazel_lantern.app.tag import Tag
 from hazel_lantern.app.workers import stop_all
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.project.file import dumps, loads

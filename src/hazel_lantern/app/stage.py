@@ -207,6 +207,10 @@ class Drawing(QWidget):
                 break
             if dimension.side in ("left", "right", "beside", "under", "at"):
                 box.moveTop(hit.bottom() + 5)
+                if box.bottom() > inside.bottom():
+                    # The caption's line stays free.
+                    box.moveBottom(inside.bottom())
+                    box.moveLeft(hit.right() + 6)
                 continue
             if dimension.side == "over":
                 box.moveBottom(hit.top() - 5)

@@ -4,23 +4,17 @@ from __future__ import annotations
 
 from functools import partial
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
+from PyQt6.QtCore import Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import (
     QIcon,
-    QPainter,
-    QPainterPath,
-    QPaintEvent,
-    QPen,
     QResizeEvent,
     QShowEvent,
     QWheelEvent,
 )
 from PyQt6.QtWidgets import (
-    QAbstractButton,
     QHBoxLayout,
     QPushButton,
     QScrollArea,
-    QSizePolicy,
     QVBoxLayout,
     QWidget,
 )
@@ -28,102 +22,13 @@ from PyQt6.QtWidgets import (
 from hazel_lantern.app import theme
 from hazel_lantern.app.commands import told
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import empty, label, tip
+from hazel_lantern.app.tag import Tag
+from hazel_lantern.app.widgets import empty, label
 from hazel_lantern.core.lamps import State
 
 BAR = 54
-#: A tag is at least so wide, px: the demo's rigs fit a bar of 1280; below the other its name stands
-#: in two lines.
-NARROW, TWO_LINES = 70, 104
-#: Lamps on the dark bar.
-ON_HUSK = {State.HOLDS: "#B9C784", State.TIGHT: "#F0A86A", State.FAILS: "#F3A093"}
-
-
-class Tag(QAbstractButton):
-    """A luggage tag with the rig's name and its worst lamp, once that is known."""
-
-    def __init__(self, name: str) -> None:
-        super().__init__()
-        self.setText(name)
-        self.state: State | None = None
-        self._current = False
-        self.setCheckable(True)
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
-
-    def show_state(self, state: State | None, current: bool) -> None:
-        """The rig's worst lamp, and whether it is looked at."""
-        self.setChecked(current)
-        if current != self._current:
-            self._current = current
-            self.updateGeometry()
-        if state is self.state and self.toolTip():
-            return
-        self.state = state
-        said = self.text() if state is None else f"{self.text()}: {state}"
-        self.setAccessibleName(f"Rig {said}")
-        tip(self, f"{said}. Double click renames")
-        self.update()
-
-    def sizeHint(self) -> QSize:
-        """As wide as its name."""
-        self.ensurePolished()
-        width = self.fontMetrics().horizontalAdvance(self.text()) + 74
-        return QSize(max(110, min(230, width)), 42)
-
-    def minimumSizeHint(self) -> QSize:
-        """Many tags share the bar: a name may be cut short, but for the one looked at."""
-        whole = self.sizeHint()
-        return whole if self._current else whole.boundedTo(QSize(NARROW, 42))
-
-    def paintEvent(self, event: QPaintEvent | None) -> None:
-        """Clipped corner, hole, name, lantern."""
-        t = theme.current()
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        box = QRectF(self.rect()).adjusted(1, 1, -1, 0)
-        path = QPainterPath(QPointF(box.left(), box.bottom()))
-        path.lineTo(box.left(), box.top() + 11)
-        path.lineTo(box.left() + 11, box.top())
-        path.lineTo(box.right() - 4, box.top())
-        path.quadTo(box.topRight(), QPointF(box.right(), box.top() + 4))
-        path.lineTo(box.right(), box.bottom())
-        path.closeSubpath()
-        lit = self.isChecked()
-        painter.setPen(QPen(theme.colour("glow"), 2) if self.hasFocus() else Qt.PenStyle.NoPen)
-        painter.setBrush(
-            theme.colour(("bench" if t.name == "day" else "raised") if lit else "#4B3A2C")
-        )
-        painter.drawPath(path)
-        painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(theme.colour("husk"))
-        if self.width() >= TWO_LINES:
-            painter.drawEllipse(QPointF(box.left() + 14, box.top() + 14), 3, 3)
-        painter.setPen(theme.colour(t.ink if lit else t.on_husk))
-        painter.setFont(theme.font(13, bold=lit))
-        if self.width() < TWO_LINES:
-            self._in_two_lines(painter, box)
-        else:
-            words = QRectF(box.left() + 24, box.top(), box.width() - 56, box.height())
-            name = painter.fontMetrics().elidedText(
-                self.text(), Qt.TextElideMode.ElideMiddle, int(words.width())
-            )
-            painter.drawText(words, Qt.AlignmentFlag.AlignVCenter, name)
-        if self.state is not None:
-            ink, narrow = None if lit else ON_HUSK[self.state], self.width() < TWO_LINES
-            size = 16 if narrow else 20
-            at = int(box.right() - size - (3 if narrow else 9))
-            painter.drawPixmap(at, 13 if narrow else 11, theme.lamp_glyph(self.state, size, ink))
-
-    def _in_two_lines(self, painter: QPainter, box: QRectF) -> None:
-        """First word over the rest, each cut short where it must be."""
-        painter.setFont(theme.font(12))
-        first, _, rest = self.text().partition(" ")
-        room = int(box.width() - 26)
-        for line, words in enumerate((first, rest)):
-            name = painter.fontMetrics().elidedText(words, Qt.TextElideMode.ElideRight, room)
-            painter.drawText(QPointF(box.left() + 6, box.top() + 22 + 14 * line), name)
+#: Below this width of the window names and buttons give way to the tags, px.
+ROOMY = 1200
 
 
 class TagArea(QScrollArea):
@@ -181,6 +86,7 @@ class TopBar(QWidget):
         self._area.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         layout.addWidget(self._area, 1000)
         self._new = QPushButton("+ new rig")
+        self._new.setAccessibleName("New rig")
         self._new.clicked.connect(self.new_rig)
         self._new.setToolTip(told("new-rig", "Start a rig from a shot"))
         layout.addWidget(self._new)
@@ -209,6 +115,7 @@ class TopBar(QWidget):
         self.pack_button.clicked.connect(self.pack)
         self.pack_button.setToolTip(told("pack"))
         layout.addWidget(self.pack_button)
+        self._roomy = True
         self._shown: object = None
         self._stands = False
         #: Tags lie in their places only once their layout was at work.
@@ -251,7 +158,9 @@ class TopBar(QWidget):
         document = self.session.document
         project = document.project
         self._name.setText(
-            self._name.fontMetrics().elidedText(project.name, Qt.TextElideMode.ElideRight, 170)
+            self._name.fontMetrics().elidedText(
+                project.name, Qt.TextElideMode.ElideRight, 170 if self._roomy else 96
+            )
         )
         shown = [rig.name for rig in project.rigs], theme.current().name
         if shown != self._shown:
@@ -277,8 +186,15 @@ class TopBar(QWidget):
             self._area.ensureWidgetVisible(self.tags[at], 8, 0)
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
-        """The tag looked at stays in sight."""
+        """Names and buttons give way to the tags; the one looked at stays in sight."""
         super().resizeEvent(event)
+        if (self.width() >= ROOMY) is not self._roomy:
+            self._roomy = not self._roomy
+            self._new.setText("+ new rig" if self._roomy else "+")
+            for tag in self.tags:
+                tag.roomy = self._roomy
+                tag.updateGeometry()
+            self.refresh()
         self._later.start()
 
     def _state(self, at: int) -> State | None:
@@ -311,9 +227,10 @@ class TopBar(QWidget):
         self.tags = []
         for at, rig in enumerate(self.session.document.project.rigs):
             tag = Tag(rig.name)
+            tag.roomy = self._roomy
             tag.clicked.connect(partial(self._look, at))
             tag.mouseDoubleClickEvent = partial(self._double, at)  # type: ignore
-            self._tags.addWidget(tag, 0, Qt.AlignmentFlag.AlignBottom)
+            self._tags.addWidget(tag, 1, Qt.AlignmentFlag.AlignBottom)
             self.tags.append(tag)
         self._tags.addStretch(1)
         self._area.setMaximumWidth(sum(tag.sizeHint().width() + 4 for tag in self.tags) + 4)

@@ -136,6 +136,10 @@ def load_sketch(load: Load, stacked: bool = False) -> Sketch:
     else:
         middles = (side.box[1] + side.box[3] - above.box[1] - above.box[3]) / 2
         at = (side.box[2] + GAP - above.box[0], middles)
+    # The lower one is for a narrow place.
+    caption = "lens to the right" + (
+        "" if stacked else " · cross: camera screw · lit: all the weight together"
+    )
     one, other = side.sketch((0.0, 0.0), True), above.sketch(at, False)
     return Sketch(
         (*one.things, *other.things),
@@ -147,8 +151,6 @@ def load_sketch(load: Load, stacked: bool = False) -> Sketch:
             max(one.bounds[2], other.bounds[2]),
             max(one.bounds[3], other.bounds[3]),
         ),
-        caption="lens to the right · cross: camera screw · lit: all the weight together"
-        if load.items
-        else "it carries nothing yet",
+        caption=caption if load.items else "it carries nothing yet",
         labels=(*one.labels, *other.labels),
     )

@@ -165,6 +165,24 @@ def test_what_cannot_hang_is_refused_in_words():
             hang(own.of(length), 35.0, np.array([2.0]))
 
 
+@pytest.mark.parametrize("pull", [1e3, 1e4, 1e5, 2e5])
+def test_a_light_line_under_any_pull_has_its_load_somewhere(pull):
+    """Shallow and stretched: H = w L² / 8 d + W L / 4 d, the load in the middle."""
+    line = Strung(20.0, 0.0, 20.0 / (1 + pull / 400e3), 400e3, 0.06)
+    found = hang_at(line, LOAD, np.array([5.0, 10.0]))
+    own = 0.06 * GRAVITY / (1 + pull / 400e3)
+    for at in (0, 1):
+        x = found.load[0][at]
+        assert x == pytest.approx((5.0, 10.0)[at], abs=1e-7)
+        sag = (own * x * (20 - x) / 2 + LOAD * x * (20 - x) / 20) / found.level[at]
+        assert -found.load[1][at] == pytest.approx(sag, rel=2e-3)
+
+
+def test_no_line_stretches_to_twice_its_length():
+    with pytest.raises(CannotBe, match="pull less"):
+        hang_at(Strung(20.0, 0.0, 10.0, 1e5, 0.06), LOAD, np.array([10.0]))
+
+
 def test_a_run_by_gravity_keeps_its_energy_and_stalls_where_it_was_settled():
     x = np.linspace(1.0, 19.0, 241)
     hung = hang_at(SETTLED, LOAD, x)

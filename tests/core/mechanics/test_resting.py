@@ -56,6 +56,20 @@ def test_what_tips_off_its_rests_is_answered_as_if_held():
     assert found.reactions.min() < 0
 
 
+def test_a_beam_that_turns_on_one_rest_comes_to_lie_on_the_next():
+    """What it carries acts just beyond that rest: let go by all before it, it is on the next."""
+    places = np.linspace(0.03, 1.07, 12)
+    beam = Beam(1.1, 3000.0, [Support(place, holds=0.0) for place in places])
+    loads = Loads(np.array([[0.7768], [0.9368]]), np.array([[76.659], [-61.5]]), 3.826)
+    found = rested(beam, loads)
+    weight = 76.659 - 61.5 + 1.1 * 3.826
+    acts = (76.659 * 0.7768 - 61.5 * 0.9368 + 1.1 * 3.826 * 0.55) / weight
+    assert places[2] < acts < places[3]
+    assert found.lying[:, 0].tolist() == [at in (2, 3) for at in range(12)]
+    span = places[3] - places[2]
+    assert found.reactions[3, 0] == pytest.approx(weight * (acts - places[2]) / span, rel=1e-6)
+
+
 cases = st.lists(
     st.tuples(st.floats(0.0, 2.0), st.floats(0.0, 2.0), st.floats(0.5, 80.0)),
     min_size=1,
@@ -68,15 +82,17 @@ cases = st.lists(
     line=st.floats(0.0, 30.0),
     holds=st.sampled_from([0.0, 3.0, np.inf]),
     shear=st.sampled_from([np.inf, 3e3]),
+    # Captive wheels pull the rail up with one axle while they press on it with the other.
+    share=st.sampled_from([0.5, -0.8]),
     cases=cases,
 )
-def test_no_rest_pulls_and_nothing_sinks_into_one(places, line, holds, shear, cases):
+def test_no_rest_pulls_and_nothing_sinks_into_one(places, line, holds, shear, share, cases):
     rests = [Support(place, holds=holds) for place in sorted(places)]
     if any(b.at - a.at < 0.01 for a, b in itertools.pairwise(rests)):
         return
     beam = Beam(2.0, EI, rests, shear)
     left, right, force = (np.array(row) for row in zip(*cases, strict=True))
-    loads = Loads(np.stack([left, right]), np.stack([force, force / 2]), line)
+    loads = Loads(np.stack([left, right]), np.stack([force, share * force]), line)
     found = rested(beam, loads)
     pushed, at = found.reactions, np.array([one.at for one in rests])
     # It is in balance, whichever way it lies.

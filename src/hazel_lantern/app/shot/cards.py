@@ -283,7 +283,9 @@ class Cards(QWidget):
             QWidget.setTabOrder(before, after)
         unfit = unable(rig.shot)
         if unfit:
-            self._list.addWidget(label("<b>Not for this move</b>", "small"))
+            head = label("Not for this move", "small")
+            head.setFont(theme.font(12, bold=True))
+            self._list.addWidget(head)
             for family, why in unfit:
                 self._list.addWidget(label(f"{family.title}: {why}", "small", wrap=True))
         self._list.addStretch(1)

@@ -26,7 +26,8 @@ CLOSE, SETTLED, PLACED = 1e-12, 1e-13, 1e-11
 #: How long beside the straight way a line may be, unstretched: looser it lies on the ground.
 LOOSEST = 3.0
 #: Unstretched it is no shorter than this share of the straight way: no line stretches so far.
-SHORTEST = 0.3
+SHORTEST = 0.6
+EPS = float(np.finfo(float).eps)
 #: Rounds of a start's cubic; steps in which a good start is done.
 CUBIC, QUICK = 6, 12
 #: As good as no weight, N/m.
@@ -179,6 +180,19 @@ class Hung:
         )
 
 
+def _reaches(line: Strung) -> None:
+    if line.unstretched < SHORTEST * line.chord:
+        raise CannotBe(
+            f"a line of {line.unstretched:.2f} m does not stretch over {line.chord:.2f} m; "
+            f"at least {SHORTEST * line.chord:.2f} m is accepted: pull less, or let it sag more"
+        )
+    if line.unstretched > LOOSEST * line.chord:
+        raise CannotBe(
+            f"a line of {line.unstretched:.2f} m over {line.chord:.2f} m lies on the ground; "
+            f"at most {LOOSEST * line.chord:.2f} m is accepted"
+        )
+
+
 def hang(
     line: Strung, weight: float, places: Array, near: tuple[Array, Array] | None = None
 ) -> Hung:
@@ -203,16 +217,7 @@ def hang(
     CannotBe
         If the line is too short or too long to hang between its anchors.
     """
-    if line.unstretched < SHORTEST * line.chord:
-        raise CannotBe(
-            f"a line of {line.unstretched:.2f} m does not reach over {line.chord:.2f} m; "
-            f"at least {SHORTEST * line.chord:.2f} m is accepted"
-        )
-    if line.unstretched > LOOSEST * line.chord:
-        raise CannotBe(
-            f"a line of {line.unstretched:.2f} m over {line.chord:.2f} m lies on the ground; "
-            f"at most {LOOSEST * line.chord:.2f} m is accepted"
-        )
+    _reaches(line)
     place = np.clip(np.asarray(places, dtype=float), 0.0, line.unstretched)
     level, upright = near or _first(line, weight, place / line.unstretched * line.span)
     found = _lack(line, weight, place, level, upright)
@@ -259,6 +264,7 @@ def hang_at(line: Strung, weight: float, along: Array) -> Hung:
     CannotBe
         As `hang`.
     """
+    _reaches(line)
     along = np.asarray(along, dtype=float)
     level, upright = _first(line, weight, along)
     # The left part is as long as it is steep, but for its stretch.
@@ -285,7 +291,9 @@ def _placed(line: Strung, weight: float, along: Array, start: Hung, steps: int) 
         turned = np.arcsinh(upright / level) - np.arcsinh(beside / level)
         off = level * place / stiff + level / own * turned - along
         lack = np.array([off, off_x, off_down])
-        if float(np.abs(lack).max()) < PLACED * line.chord:
+        # A light line under a great pull is found no nearer than its sums are rounded.
+        rounded = 8 * EPS * float(level.max()) / own
+        if float(np.abs(lack).max()) < PLACED * line.chord + rounded:
             return Hung(line, weight, place, level, upright)
         x_h = place / stiff + (turned - upright / high + beside / left) / own
         x_v = level * (1 / high - 1 / left) / own
