@@ -253,7 +253,7 @@ def test_a_drift_is_logged_against_what_was_foretold(window, crane, hand, qtbot)
 def test_switching_rigs_changes_tapes_and_views(window, crane, hand):
     tape, stage = window.desk.stage.tape, window.desk.stage
     assert tape.turn.isVisible()
-    assert list(stage.buttons) == ["side", "above", "lens"]
+    assert list(stage.buttons) == ["side", "above", "load", "lens"]
     hand.click(window.top.tags[0])
     assert not tape.turn.isVisible()
     assert "close" in stage.buttons

@@ -3,15 +3,15 @@
 import json
 
 import pytest
-from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QFileDialog, QInputDialog, QMessageBox
+from PyQt6.QtCore import QPoint, QRect, Qt
+from PyQt6.QtWidgets import QApplication, QFileDialog, QInputDialog, QMessageBox
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.commands import COMMANDS
 from hazel_lantern.app.settings_dialog import SettingsDialog
 from hazel_lantern.app.shelf_dialog import COG_FIELDS, OwnEntryDialog, ShelfDialog
 from hazel_lantern.app.start import make_window, offer_recovery
-from hazel_lantern.app.tag import Tag
+from hazel_lantern.app.tag import Tag, letters
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.project.store import Store, open_project
@@ -114,6 +114,30 @@ def test_the_tag_looked_at_stays_lit_and_every_tag_gets_its_lamp(window, hand, q
         at == current for at in range(len(kept))
     ]
     assert window.top.tags == kept
+
+
+@pytest.mark.parametrize("width", [1280, 1024, 960])
+def test_ten_rigs_are_within_reach_with_their_lamps(window, hand, qtbot, width):
+    while len(window.session.document.project.rigs) < 10:
+        window.do("copy-rig")
+    window.resize(width, 700)
+    window.session.document.look_at(4)
+    qtbot.waitUntil(lambda: all(tag.state for tag in window.top.tags), timeout=5000)
+    QApplication.processEvents()
+    strip = window.top.tags[0].parentWidget().parentWidget()
+    for tag in window.top.tags:
+        assert strip.rect().contains(QRect(tag.mapTo(strip, QPoint()), tag.size())), tag.text()
+    for tag in window.top.tags:
+        hand.click(tag)
+        assert window.session.rig.name == tag.text()
+
+
+@pytest.mark.parametrize(
+    ("name", "short"),
+    [("Loft crane, slow", "Lcs"), ("Slide 2", "S2"), ("one two three four", "ott"), ("…", "…")],
+)
+def test_a_narrow_tag_has_the_letters_of_its_name(name, short):
+    assert letters(name) == short
 
 
 def test_everything_is_reached_by_tab(window, hand):

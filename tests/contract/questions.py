@@ -18,6 +18,11 @@ LOOKS = ("mark", "turn")
 STYLES = (Style(), Style("ft·in"))
 
 
+#: Words by which a name would say how it turns out.
+VERDICTS = {"not", "no", "never", "little", "enough", "stays", "keeps", "holds", "fits", "clears"}
+VERDICTS |= {"gently", "strong", "stiff", "carries", "bears", "lasts", "runs", "sags"}
+
+
 def words_are_words(words):
     """A sentence for a maker: something, and no figure that is none."""
     assert words.strip()
@@ -34,6 +39,8 @@ def lamps(case, found):
         assert 0 <= lamp.mark < len(found.marks), lamp.id
         # What has a course over the move has a figure at every mark of it.
         assert lamp.trace is None or len(lamp.trace) == len(found.marks), lamp.id
+        # What is measured, whichever way it turns out: a verdict is the headline's.
+        assert not VERDICTS & set(lamp.spec.name.lower().split()), lamp.spec.name
         for style in STYLES:
             words_are_words(lamp.headline)
             words_are_words(lamp.meaning(style))

@@ -29,7 +29,7 @@ from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import SUBJECT, S
 from hazel_lantern.core.shot.furnishing import aimed_anew, another
 from hazel_lantern.core.shot.moves import turned_to, ways
-from hazel_lantern.core.units import Style, write
+from hazel_lantern.core.units import Style, to_the_eye, write
 from hazel_lantern.core.workshop import Workshop
 
 STATIONS = ("Shot", "Load", "Frame", "Drive", "Build", "Try-out")
@@ -192,6 +192,10 @@ class Session(QObject):
             return "yes" if value else "no"
         if spec.kind in ("choice", "text"):
             return str(value) or NOTHING
+        found = self.assessment
+        if found is not None and path in found.followed:
+            # What is worked out is told as finely as it could be set.
+            value = to_the_eye(float(value), spec.kind, self.style)
         return write(float(value), spec.kind, self.style)
 
     def options(self, path: str) -> list[tuple[str, str]]:

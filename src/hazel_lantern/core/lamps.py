@@ -15,11 +15,15 @@ import numpy as np
 from numpy.typing import NDArray
 
 from hazel_lantern.core.settings import Settings
-from hazel_lantern.core.units import Style, write
+from hazel_lantern.core.units import Style, to_the_eye, write
 
 Array = NDArray[np.float64]
 Sense = Literal["at most", "at least"]
 Inputs = tuple[tuple[str, str, float, str], ...]
+
+
+#: Lengths from here on are read as a tape shows them, m.
+LONG = 0.1
 
 
 class State(StrEnum):
@@ -149,10 +153,18 @@ class Lamp:
         """Value against limit, in words."""
         if not self.applies:
             return "does not apply"
-        value = write(self.value, self.spec.kind, style)
-        limit = write(self.limit, self.spec.kind, style)
+        seen = self._to_the_eye(style)
+        value, limit = (write(one, self.spec.kind, style) for one in seen)
         said = f"{value} of {limit}" if self.spec.sense == "at most" else f"{value}, wants {limit}"
         return f"before: {said}" if self.stale else said
+
+    def _to_the_eye(self, style: Style) -> tuple[float, float]:
+        """Value and limit as a tape shows them, unless that would make one of the other."""
+        kind, known = self.spec.kind, (self.value, self.limit)
+        if min(map(abs, known)) < LONG:
+            return known
+        value, limit = (to_the_eye(one, kind, style) for one in known)
+        return (value, limit) if value != limit or self.value == self.limit else known
 
     def reading_at(self, mark: int, style: Style) -> str:
         """The value at one mark; the worst when it has no course over the move."""

@@ -1,6 +1,7 @@
 """Mends, ranking and first drafts: whatever is offered is assessed again here."""
 
 import math
+from types import SimpleNamespace
 
 import pytest
 from hypothesis import assume, given
@@ -245,16 +246,21 @@ def test_a_lamp_that_fails_may_not_fail_by_more_and_is_named(rig, workshop):
     assert turns > before.by_id["slider.roll"].value
     found = mends.find("slider.travel", Case(short, settings, workshop))
     assert found == []
-    assert found.in_the_way == ("Horizon stays level",)
+    assert found.in_the_way == ("Tilt of the horizon",)
 
 
 def test_what_gives_up_something_asked_for_comes_last_and_says_so():
-    cheap = Mend("Run on the floor", (), None, -50.0, 0.0, 0.0, "the track")
-    dear = Mend("Lay a sleeper every 400 mm", (), None, 5.0, 1.0, 0.0)
+    rig = SimpleNamespace(travel=3.0)
+    cheap = Mend("Run on the floor", (), rig, -50.0, 0.0, 0.0, "the track")
+    dear = Mend("Lay a sleeper every 400 mm", (), rig, 5.0, 1.0, 0.0)
     assert cheapest_first([cheap, dear]) == [dear, cheap]
+    # So does the way that the camera can go, unless it is hardly less.
+    short = Mend("Take one piece out", (), SimpleNamespace(travel=0.4), -20.0, 0.0, -2.84)
+    less = Mend("Wider stops", (), SimpleNamespace(travel=2.9), 0.0, 0.0, -0.1)
+    assert cheapest_first([cheap, short, dear, less]) == [less, dear, short, cheap]
     # A setting comes before parts that would be cheaper: nobody builds anew to save a little.
-    setting = Mend("Spread the feet to 810 mm", (), None, 0.0, 0.0, 0.0)
-    saves = Mend("Run on Steel conduit 25 × 1.5", (), None, -6.0, 1.054, 0.0)
+    setting = Mend("Spread the feet to 810 mm", (), rig, 0.0, 0.0, 0.0)
+    saves = Mend("Run on Steel conduit 25 × 1.5", (), rig, -6.0, 1.054, 0.0)
     assert cheapest_first([saves, setting]) == [setting, saves]
     assert cheap.price(Style()).startswith("gives up the track · –€50")
     assert "gives up" not in dear.price(Style())

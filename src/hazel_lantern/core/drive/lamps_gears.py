@@ -31,7 +31,7 @@ LEAST_CONTACT = 1.2
 
 @check(
     "drive.fit",
-    "Drive fits the rig",
+    "Room for the drive",
     "Drive",
     "length",
     CLEAR,
@@ -80,7 +80,7 @@ def fit(it: Driving) -> Found:
 
 @check(
     "drive.stick",
-    "Moves without sticking",
+    "Jerk at the start",
     "Drive",
     "px",
     None,
@@ -124,7 +124,7 @@ def stick(it: Driving) -> Found:
 
 @check(
     "drive.backlash",
-    "Play is not seen",
+    "Play in the drive",
     "Drive",
     "px",
     None,
@@ -159,7 +159,7 @@ def backlash(it: Driving) -> Found:
 
 @check(
     "drive.teeth",
-    "Teeth bear it",
+    "Load on the teeth",
     "Drive",
     "percent",
     1.0,
@@ -231,7 +231,7 @@ def jam(it: Driving) -> float:
 
 @check(
     "drive.stall",
-    "A jam does no harm",
+    "Force in a jam",
     "Drive",
     "force",
     HAND,
@@ -281,7 +281,7 @@ def stall(it: Driving) -> Found:
 
 @check(
     "drive.hold",
-    "Stays when switched off",
+    "Pull when switched off",
     "Drive",
     "torque",
     None,
@@ -318,7 +318,7 @@ def hold(it: Driving) -> Found:
 
 @check(
     "drive.hazard",
-    "Slow enough to be near",
+    "Speed near people",
     "Drive",
     "speed",
     None,

@@ -36,7 +36,7 @@ def turns_a_minute(speed: float) -> str:
 
 @check(
     "drive.speed",
-    "Runs at the asked pace",
+    "Pace it reaches",
     "Drive",
     "number",
     1.0,
@@ -87,7 +87,7 @@ def speed(it: Driving) -> Found:
 
 @check(
     "drive.torque",
-    "Motor has the torque",
+    "Torque used",
     "Drive",
     "percent",
     0.7,
@@ -123,7 +123,7 @@ def torque(it: Driving) -> Found:
 
 @check(
     "drive.judder",
-    "Steps too fine to see",
+    "Size of a step",
     "Drive",
     "px",
     None,
@@ -177,7 +177,7 @@ def judder(it: Driving) -> Found:
 
 @check(
     "drive.power",
-    "Battery lasts",
+    "Battery time",
     "Drive",
     "time",
     None,
@@ -211,7 +211,7 @@ def power(it: Driving) -> Found:
 
 @check(
     "drive.sound",
-    "Too quiet to hear",
+    "Speech over the noise",
     "Drive",
     "number",
     OVER_NOISE,

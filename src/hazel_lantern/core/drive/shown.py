@@ -162,7 +162,7 @@ class Shown(Assembly[AnswerT]):
 
     @check(
         "shot.screen-time",
-        "Long enough on screen",
+        "Time on screen",
         "Drive",
         "time",
         None,
@@ -219,7 +219,7 @@ class Shown(Assembly[AnswerT]):
 
     @check(
         "shot.capture",
-        "Frames are sharp",
+        "Blur in a frame",
         "Drive",
         "px",
         None,
@@ -283,7 +283,7 @@ class Shown(Assembly[AnswerT]):
 
     @check(
         "shot.light",
-        "Light does not flicker",
+        "Flicker",
         "Drive",
         "percent",
         RIPPLE,

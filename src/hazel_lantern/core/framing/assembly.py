@@ -148,7 +148,7 @@ class Framed(Assembly[AnswerT]):
 
     @check(
         "shot.strobe",
-        "Does not strobe",
+        "Pace across the frame",
         "Shot",
         "time",
         None,
@@ -221,7 +221,7 @@ class Framed(Assembly[AnswerT]):
 
     @check(
         "shot.focus",
-        "Subject stays sharp",
+        "Blur of the subject",
         "Shot",
         "px",
         None,
@@ -287,7 +287,7 @@ class Framed(Assembly[AnswerT]):
 
     @check(
         "shot.sees-itself",
-        "Rig stays out of frame",
+        "Rig in its own frame",
         "Shot",
         "px",
         None,
@@ -388,7 +388,7 @@ class Framed(Assembly[AnswerT]):
 
     @check(
         "shot.room",
-        "Path fits the set",
+        "Room along the path",
         "Shot",
         "length",
         0.05,

@@ -9,6 +9,9 @@ from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.units import Style, write
 
+#: A mend that takes no more than this share of the way that the camera can go keeps it.
+KEPT = 0.05
+
 
 @dataclass(frozen=True)
 class Mend:
@@ -72,11 +75,13 @@ def cheapest_first(found: Iterable[Mend]) -> list[Mend]:
     """In the order in which they are offered: what gives up something asked for comes last.
 
     Money saved by other parts is no reason to build anew: what is only set otherwise, and costs
-    and weighs nothing, is tried first.
+    and weighs nothing, is tried first.  The way that the camera can go was built on purpose.
     """
 
-    def order(mend: Mend) -> tuple[bool, float, float, float]:
-        return bool(mend.loses), max(round(mend.cost, 2), 0.0), abs(mend.mass), abs(mend.travel)
+    def order(mend: Mend) -> tuple[bool, bool, float, float, float]:
+        shorter = mend.travel < -KEPT * (mend.after.travel - mend.travel)
+        spent = max(round(mend.cost, 2), 0.0)
+        return bool(mend.loses), shorter, spent, abs(mend.mass), abs(mend.travel)
 
     return sorted(found, key=order)
 

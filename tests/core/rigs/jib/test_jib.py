@@ -559,7 +559,8 @@ def test_stacks_are_ranked_and_each_balances(loft, settings, workshop):
     for row in rows:
         after = assess(apply(loft, row.edits))
         level = balance.drift_torque(after.answer.turning, 0.0)
-        assert abs(float(level)) < 0.02, row.name
+        # Within half a millimetre, as finely as the weights are set by hand.
+        assert abs(float(level)) < 0.0006 * GRAVITY * after.answer.turning_mass, row.name
 
 
 def test_booms_are_ranked_balanced_anew(jib, settings, workshop):

@@ -19,7 +19,7 @@ from hazel_lantern.core.rigs import families
 from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Pace, Room, Shot, Subject, Turn
-from hazel_lantern.core.units import Style
+from hazel_lantern.core.units import Style, write
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import assess, changed, check_offer
 from tests.core.build.test_mounting import UNITS, faults
@@ -77,7 +77,7 @@ def test_it_is_balanced_with_the_arm_and_the_working_shows_both(orbit):
     told = found.by_id["orbit.balance"].meaning(Style())
     assert "for the camera alone" in told
     bare = camera / orbit.design.counterweight.place
-    assert f"{bare:.3f} kg" in told
+    assert f"it would be {write(bare, 'mass')}" in told
     off = changed(orbit, design__counterweight__place=orbit.design.counterweight.place - 0.1)
     failing = lamp(off, "balance")
     assert failing.state is State.FAILS

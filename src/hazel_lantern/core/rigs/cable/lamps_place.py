@@ -26,7 +26,7 @@ POWER = 10.0
 
 @check(
     "clearance",
-    "Clear of the ground",
+    "Clearance below",
     "Shot",
     "length",
     0.0,

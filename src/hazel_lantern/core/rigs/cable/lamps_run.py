@@ -73,7 +73,7 @@ def height(answer: CableAnswer) -> Found:
 
 @check(
     "climb",
-    "Climbs the ends",
+    "Climb at the ends",
     "Drive",
     "angle",
     None,
@@ -152,7 +152,7 @@ def climb(answer: CableAnswer) -> Found:
 
 @check(
     "speed",
-    "Rolls by itself",
+    "Pace when let go",
     "Drive",
     "time",
     None,
@@ -220,7 +220,7 @@ def hardest(answer: CableAnswer) -> float:
 
 @check(
     "stop",
-    "Stops in time",
+    "Way to stop",
     "Drive",
     "percent",
     1.0,

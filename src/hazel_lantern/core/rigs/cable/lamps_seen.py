@@ -36,7 +36,7 @@ def still_ramp(answer: CableAnswer) -> float:
 
 @check(
     "swing",
-    "Swings after start and stop",
+    "Swing after start and stop",
     "Drive",
     "px",
     None,
@@ -85,7 +85,7 @@ def swings(answer: CableAnswer) -> Found:
 
 @check(
     "bounce",
-    "Bounces when touched",
+    "Bounce when touched",
     "Frame",
     "time",
     WAIT,
@@ -124,7 +124,7 @@ def bounce(answer: CableAnswer) -> Found:
 
 @check(
     "frame-drift",
-    "Camera tilts with the line",
+    "Tilt with the line",
     "Frame",
     "px",
     None,

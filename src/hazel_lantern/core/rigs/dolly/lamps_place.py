@@ -16,7 +16,7 @@ OPERATOR_TOP, LONGEST_MAST = 1.35, 0.5
 
 @check(
     "carry",
-    "Fits the car",
+    "Longest piece",
     "Build",
     "length",
     None,

@@ -26,7 +26,7 @@ KEPT_STRAIN = {"yields": 0.5, "creeps": 0.5, "cracks": 0.25}
 
 @check(
     "shot",
-    "Covers the move",
+    "Way for the move",
     "Frame",
     "length",
     None,
@@ -67,7 +67,7 @@ def shot(answer: DollyAnswer) -> Found:
 
 @check(
     "ride",
-    "Rides smoothly",
+    "Shake of the ride",
     "Frame",
     "px",
     None,
@@ -114,7 +114,7 @@ def ride(answer: DollyAnswer) -> Found:
 
 @check(
     "clatter",
-    "Wheels stay on the ground",
+    "Time off the ground",
     "Frame",
     "percent",
     0.05,
@@ -150,7 +150,7 @@ def clatter(answer: DollyAnswer) -> Found:
 
 @check(
     "steer",
-    "Runs straight on the floor",
+    "Steering off line",
     "Frame",
     "length",
     None,
@@ -210,7 +210,7 @@ def wobble(answer: DollyAnswer) -> Found:
 
 @check(
     "track-dip",
-    "Track dips little",
+    "Track dip",
     "Frame",
     "fine",
     0.0015,
@@ -249,7 +249,7 @@ def track_dip(answer: DollyAnswer) -> Found:
     )
 
 
-@stress_check("track-stress", "Track is strong enough")
+@stress_check("track-stress", "Track strength used")
 def track_stress(answer: DollyAnswer) -> Found:
     """Bending of a rail between sleepers."""
     return stressed(
@@ -270,7 +270,7 @@ def track_stress(answer: DollyAnswer) -> Found:
 
 @check(
     "pipe-strain",
-    "Pipe bears its bow",
+    "Strain of a bowed pipe",
     "Frame",
     "percent",
     1.0,
@@ -311,7 +311,7 @@ def pipe_strain(answer: DollyAnswer) -> Found:
 
 @check(
     "arc",
-    "Keeps to the arc",
+    "Way off the arc",
     "Frame",
     "length",
     None,

@@ -37,7 +37,7 @@ def wheel_load(answer: DollyAnswer) -> Found:
 
 @check(
     "wheel-lift",
-    "All wheels stay down",
+    "Least load on a wheel",
     "Load",
     "percent",
     0.25,
@@ -148,7 +148,7 @@ def _room(answer: DollyAnswer) -> float:
 
 @check(
     "feet",
-    "Feet stand on the platform",
+    "Feet from the edge",
     "Frame",
     "length",
     0.02,
@@ -222,7 +222,7 @@ def push(answer: DollyAnswer) -> Found:
 
 @check(
     "stop",
-    "Stops before the end",
+    "Way to stop",
     "Drive",
     "length",
     None,

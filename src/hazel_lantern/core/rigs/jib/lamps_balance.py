@@ -39,7 +39,7 @@ def places_for(answer: JibAnswer) -> tuple[Array, Array]:
 
 @check(
     "balance",
-    "Stays where it is left",
+    "Drift when let go",
     "Load",
     "torque",
     None,
@@ -93,7 +93,7 @@ def _trim_words(answer: JibAnswer, style: Style) -> str:
 
 @check(
     "counterweight",
-    "Weights can be trimmed",
+    "Room to trim",
     "Load",
     "mass",
     0.05,
@@ -173,7 +173,7 @@ def _bolted(answer: JibAnswer) -> Found:
 @tip_check(
     "Frame",
     "bare-arm",
-    "Stands with the camera off",
+    "Lean with the camera off",
     "3 degrees of tilt left with the weights on and the camera off",
 )
 def bare_arm(answer: JibAnswer) -> Found:

@@ -60,7 +60,7 @@ def heaviest_leg(answer: JibAnswer) -> float:
 
 @check(
     "legs",
-    "Legs stay where they are",
+    "Hold of the legs",
     "Frame",
     "number",
     1.3,
@@ -133,7 +133,7 @@ def legs(answer: JibAnswer) -> Found:
 
 @check(
     "parked",
-    "Tail reaches its support",
+    "Tail and its support",
     "Frame",
     "angle",
     0.0,

@@ -18,7 +18,7 @@ from hazel_lantern.core.units import Style, write
 BASE_DAMPING = 0.05
 
 
-@stress_check("boom-stress", "Boom is strong enough")
+@stress_check("boom-stress", "Boom strength used")
 def boom_stress(answer: JibAnswer) -> Found:
     """Bending of the boom, level, where it is worst."""
     boom, at = answer.boom, int(answer.stress.argmax())
@@ -142,7 +142,7 @@ def bounce(answer: JibAnswer) -> Found:
 
 @check(
     "windup",
-    "Pan does not wind up",
+    "Wind-up of the pan",
     "Frame",
     "px",
     None,

@@ -87,7 +87,7 @@ def grips(answer: JibAnswer) -> list[_Grip]:
 
 @check(
     "grip",
-    "Clamps hold",
+    "Hold of the clamps",
     "Frame",
     "number",
     1.5,

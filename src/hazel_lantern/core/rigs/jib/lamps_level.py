@@ -49,7 +49,7 @@ def _closure(answer: JibAnswer) -> str:
 
 @check(
     "level",
-    "Keeps level over the swing",
+    "Tilt over the swing",
     "Frame",
     "px",
     None,
@@ -116,7 +116,7 @@ def roll(answer: JibAnswer) -> Found:
 
 @check(
     "play",
-    "Joints do not rock",
+    "Rock of the joints",
     "Frame",
     "px",
     None,
@@ -163,7 +163,7 @@ def play(answer: JibAnswer) -> Found:
 
 @check(
     "head",
-    "Head tilts far enough",
+    "Tilt asked of the head",
     "Frame",
     "angle",
     None,
@@ -196,7 +196,7 @@ def head(answer: JibAnswer) -> Found:
 
 @check(
     "bars-clear",
-    "Bars clear each other",
+    "Room between the bars",
     "Frame",
     "length",
     0.004,
@@ -338,7 +338,7 @@ def _hole_lamp(answer: JibAnswer, hole: _Hole) -> Found:
 
 @check(
     "bars",
-    "Bars, cables and bolts bear it",
+    "Strength of bars, cables, bolts",
     "Frame",
     "percent",
     1.0,

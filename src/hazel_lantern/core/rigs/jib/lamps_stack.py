@@ -12,7 +12,7 @@ COLLAR = 0.016
 
 @check(
     "stack",
-    "Weights fit on their bar",
+    "Room on the weight bar",
     "Load",
     "length",
     0.0,

@@ -16,7 +16,7 @@ from hazel_lantern.core.units import write
 
 @check(
     "reach",
-    "Reaches past its feet",
+    "Reach past the feet",
     "Frame",
     "length",
     None,
@@ -54,7 +54,7 @@ def reach(answer: JibAnswer) -> Found:
 
 @check(
     "height",
-    "Reaches both heights",
+    "Reach in height",
     "Frame",
     "length",
     0.02,
@@ -97,7 +97,7 @@ def height(answer: JibAnswer) -> Found:
 
 @check(
     "clearance",
-    "Clears floor and feet",
+    "Clearance of floor and feet",
     "Frame",
     "length",
     0.05,

@@ -239,7 +239,8 @@ class Balancing:
         )
         edits = [Edit(self.fields.plates, loaded)]
         if weights.slides:
-            place = min(max(round(stack.place, 4), weights.nearest), weights.farthest)
+            # As finely as a hand slides it.
+            place = min(max(round(stack.place, 3), weights.nearest), weights.farthest)
             edits.append(Edit(self.fields.place, place))
         return tuple(edits)
 
@@ -257,7 +258,7 @@ class Balancing:
         mass = weights.mass + weights.bar_mass
         if not weights.slides or mass <= 0:
             return ()
-        place = round(self.needed / mass, 4)
+        place = round(self.needed / mass, 3)
         if weights.nearest <= place <= weights.farthest:
             return (Edit(self.fields.place, place),)
         found = self.stacks()

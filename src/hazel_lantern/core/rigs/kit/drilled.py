@@ -64,7 +64,7 @@ class Drilled(Assembly[AnswerT]):
 
     @check(
         "holes",
-        "Holes keep their edges",
+        "Material around holes",
         "Frame",
         "fine",
         0.003,

@@ -22,7 +22,7 @@ class Place(Assembly[AnswerT]):
         super().__init__(answer)
         self._spans, self._source = spans, source
 
-    @check("room", "Fits the room", "Shot", "length", 0.05, "at least", "50 mm to get a hand in")
+    @check("room", "Room around it", "Shot", "length", 0.05, "at least", "50 mm to get a hand in")
     def room(self) -> Found:
         """The least clearance of rig and room."""
         spans, more = self._spans(self.answer)

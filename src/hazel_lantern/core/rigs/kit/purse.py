@@ -17,9 +17,7 @@ class Purse(Assembly[AnswerT]):
         super().__init__(answer)
         self._bought = bought
 
-    @check(
-        "budget", "Within the budget", "Build", "money", None, "at most", "the rig's budget", 0.5
-    )
+    @check("budget", "Cost", "Build", "money", None, "at most", "the rig's budget", 0.5)
     def budget(self) -> Found:
         """What is still to be bought against the rig's budget."""
         bought, budget = self._bought(), self.case.setup.budget

@@ -27,7 +27,7 @@ TOUCH = 2.0
 
 roll_check = check(
     "roll",
-    "Horizon stays level",
+    "Tilt of the horizon",
     "Frame",
     "angle",
     math.radians(1.0),
@@ -37,7 +37,7 @@ roll_check = check(
 
 wobble_check = check(
     "wobble",
-    "Picture does not sway",
+    "Sway of the picture",
     "Frame",
     "px",
     None,

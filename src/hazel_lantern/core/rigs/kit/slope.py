@@ -52,7 +52,7 @@ class OnSlope(Assembly[AnswerT]):
 
     @check(
         "runaway",
-        "Stays where it is left",
+        "Rolling off by itself",
         "Drive",
         "angle",
         None,

@@ -228,7 +228,7 @@ def ways_over(edges: Edges, ahead: str, back: str, left: str, right: str) -> tup
 
 
 def tip_check(
-    station: str, id: str = "tip", name: str = "Stands up to a nudge", source: str = ""
+    station: str, id: str = "tip", name: str = "Lean before it tips", source: str = ""
 ) -> Callable[[Callable[[Any], Found]], Check]:
     """A check of the tilt that is left before it goes over.
 

@@ -100,7 +100,9 @@ class WheelsOn(Assembly[AnswerT]):
         super().__init__(answer)
         self._runs = runs
 
-    @check("fit", "Wheels fit the rails", "Frame", "fine", None, "at most", "the wheels' side play")
+    @check(
+        "fit", "Fit of wheels and rails", "Frame", "fine", None, "at most", "the wheels' side play"
+    )
     def fit(self) -> Found:
         """Side play that errors and curves take up; none is left on a face they do not run on."""
         runs, wheel = self._runs, self._runs.wheel

@@ -32,7 +32,7 @@ def tip(answer: OrbitAnswer) -> Found:
 
 
 @check(
-    "base-load", "Base carries it", "Frame", "mass", None, "at most", "nine tenths of its rating"
+    "base-load", "Weight on the base", "Frame", "mass", None, "at most", "nine tenths of its rating"
 )
 def base_load(answer: OrbitAnswer) -> Found:
     """What stands on the base, a person on the platform too."""

@@ -113,7 +113,7 @@ def shifted(answer: OverheadAnswer, lean: Array | float) -> Array:
 
 @check(
     "side-sway",
-    "Sways sideways",
+    "Sway to the side",
     "Frame",
     "px",
     None,
@@ -149,7 +149,7 @@ def side_sway(answer: OverheadAnswer) -> Found:
 
 @check(
     "frame-drift",
-    "Frame drifts",
+    "Drift of the frame",
     "Frame",
     "px",
     None,
@@ -292,7 +292,7 @@ def modes(answer: OverheadAnswer) -> tuple[Mode, Mode]:
 
 @check(
     "bounce",
-    "Shakes after a knock",
+    "Shake after a knock",
     "Frame",
     "time",
     SETTLES,

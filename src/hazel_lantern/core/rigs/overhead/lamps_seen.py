@@ -52,7 +52,7 @@ def coverage(answer: OverheadAnswer) -> Found:
 
 @check(
     "headroom",
-    "Clear of the head",
+    "Room over the head",
     "Shot",
     "length",
     0.15,
@@ -87,7 +87,7 @@ def headroom(answer: OverheadAnswer) -> Found:
     )
 
 
-@check("reach", "Makes the move", "Shot", "length", 0.05, "at most", "50 mm beside the move")
+@check("reach", "Off the move", "Shot", "length", 0.05, "at most", "50 mm beside the move")
 def reach(answer: OverheadAnswer) -> Found:
     """Reach of the boom against the swing asked for; a way across that only a gantry has."""
     move, rolls = answer.shot.move, answer.design.rolls

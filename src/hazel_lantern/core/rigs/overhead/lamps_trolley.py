@@ -70,7 +70,7 @@ def wheel_load(answer: OverheadAnswer) -> Found:
 
 @check(
     "wheel-lift",
-    "Wheels stay down",
+    "Least load on a wheel",
     "Frame",
     "percent",
     KEEPS,
@@ -150,7 +150,9 @@ def racks(answer: OverheadAnswer) -> float:
     return float(np.abs(pushed - middle).max())
 
 
-@check("jam", "Does not jam", "Drive", "number", MARGIN, "at least", "1.5 times what jams")
+@check(
+    "jam", "Margin against jamming", "Drive", "number", MARGIN, "at least", "1.5 times what jams"
+)
 def jam(answer: OverheadAnswer) -> Found:
     """A block's length against its offset, a gantry's base against where it is pushed."""
     trolley, carrier = answer.design.trolley, answer.design.carrier
@@ -245,7 +247,7 @@ def rods(answer: OverheadAnswer) -> Found:
 
 @check(
     "lock",
-    "Stays where it is left",
+    "Rolling off by itself",
     "Build",
     "percent",
     1.0,
@@ -300,7 +302,13 @@ def lock(answer: OverheadAnswer) -> Found:
 
 
 @check(
-    "stops", "Cannot leave its rail", "Build", "length", 0.02, "at least", "20 mm to the rail's end"
+    "stops",
+    "Hold at the rail's ends",
+    "Build",
+    "length",
+    0.02,
+    "at least",
+    "20 mm to the rail's end",
 )
 def stops(answer: OverheadAnswer) -> Found:
     """What is left of the rail past the move, and whether stops end it."""

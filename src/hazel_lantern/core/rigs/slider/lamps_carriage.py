@@ -19,7 +19,7 @@ from hazel_lantern.core.units import write
 
 @check(
     "jam",
-    "Carriage will not jam",
+    "Margin against jamming",
     "Drive",
     "number",
     1.5,
@@ -66,7 +66,7 @@ def jam(answer: SliderAnswer) -> Found:
 @tip_check(
     "Frame",
     "knock",
-    "Carriage stays on its rails",
+    "Hold on the rails",
     "3 degrees of tilt left before it goes over its own wheels; tight where the nudge of the "
     "settings takes it off, failing where more than 10 kg stand above 1 m, or over people",
 )
@@ -108,7 +108,7 @@ def wheel_load(answer: SliderAnswer) -> Found:
 
 @check(
     "plate",
-    "Plate does not rock",
+    "Rock of the plate",
     "Frame",
     "px",
     None,
@@ -150,7 +150,7 @@ def plate(answer: SliderAnswer) -> Found:
 
 @check(
     "wheel-lift",
-    "All wheels stay down",
+    "Least load on a wheel",
     "Frame",
     "force",
     1.0,

@@ -179,7 +179,7 @@ def rail_dip(answer: SliderAnswer) -> Found:
     )
 
 
-@stress_check("rail-stress", "Rail is strong enough")
+@stress_check("rail-stress", "Rail strength used")
 def rail_stress(answer: SliderAnswer) -> Found:
     """Bending stress against the working stress."""
     return stressed(

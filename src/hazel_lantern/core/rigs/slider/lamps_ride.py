@@ -65,7 +65,7 @@ def _hand(answer: SliderAnswer) -> float:
 
 @check(
     "ride",
-    "Rides smoothly",
+    "Shake of the ride",
     "Frame",
     "px",
     None,
@@ -139,7 +139,7 @@ def ride(answer: SliderAnswer) -> Found:
 
 @check(
     "rail-ends",
-    "Rail ends hold",
+    "Hold of the rail ends",
     "Frame",
     "number",
     1.5,

@@ -1,0 +1,43 @@
+"""How a lamp is read: as finely as a tape shows it, and never against its own verdict."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from hazel_lantern.core.lamps import Lamp, LimitSpec, State, judge
+from hazel_lantern.core.units import Style
+
+FEET = Style("ft·in")
+
+
+def lamp(value, limit, sense="at most", kind="length"):
+    spec = LimitSpec("Lens height", "Frame", kind, None, sense, "nobody")
+    state = judge(value, limit, sense, 0.0)
+    return Lamp("a.b", spec, state, value, limit, 0, None, "", lambda _: "", lambda _: None)
+
+
+@pytest.mark.parametrize(
+    ("value", "limit", "metric", "inches"),
+    [
+        (1.4184, 1.25, "1418 mm of 1250 mm", "4' 7 3/4\" of 4' 1 1/4\""),
+        (0.2225, 0.15, "222 mm of 150 mm", '8 3/4" of 6"'),
+        # What is short is read finely, and so is what would be taken for its limit.
+        (0.0124, 0.0102, "12.4 mm of 10.2 mm", '1/2" of 3/8"'),
+        (1.2503, 1.25, "1250.3 mm of 1250 mm", "4' 1 1/4\" of 4' 1 3/16\""),
+    ],
+)
+def test_long_ways_are_read_as_on_a_tape(value, limit, metric, inches):
+    assert lamp(value, limit).reading(Style()) == metric
+    assert lamp(value, limit).reading(FEET) == inches
+
+
+@given(st.floats(0.0, 5.0), st.floats(-0.003, 0.003))
+def test_what_fails_by_a_millimetre_is_never_read_as_even(limit, off):
+    found = lamp(limit + off, limit)
+    value, _, wanted = found.reading(Style()).partition(" of ")
+    if found.state is State.FAILS and off > 1.5e-4:
+        assert value != wanted
+
+
+def test_other_figures_are_as_they_are():
+    assert lamp(1.2345, 1.2, kind="angle").reading(Style()) == "70.73° of 68.75°"
