@@ -186,14 +186,17 @@ def test_an_open_lamp_tells_all_of_its_headline_and_nothing_that_contradicts_it(
     lamp = window.session.assessment.lamp("track-dip")
     assert lamp.headline == "Track sags between sleepers"
     assert lamp.spec.name not in detail._here.text()
-    # In a narrow panel the row cuts it; then it stands whole below.
-    detail.resize(240, detail.height())
-    detail.refresh()
-    assert not detail._headline.isHidden()
-    assert detail._headline.text() == lamp.headline
-    detail.resize(900, detail.height())
-    detail.refresh()
-    assert detail._headline.isHidden()
+    # In a narrow panel its row takes two lines, and none of them is cut.
+    row = window.desk.lamps.rows["dolly.track-dip"]
+    plain = row.sizeHint().height()
+    row.resize(240, row.height())
+    assert row.lines > 1
+    assert row.sizeHint().height() > plain
+    row.resize(900, row.height())
+    assert row.lines == 1
+    row.resize(240, row.height())
+    window.desk.lamps.toggle("dolly.track-dip")
+    assert row.lines == 1
 
 
 @pytest.mark.parametrize(

@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import partial
 from html import escape
 
-from PyQt6.QtCore import QEvent, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QEvent, QRect, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QFontMetrics, QHelpEvent, QPainter, QPaintEvent, QPen, QResizeEvent
 from PyQt6.QtWidgets import (
     QAbstractButton,
@@ -28,6 +28,8 @@ from hazel_lantern.core.units import Style
 
 LEAST_SHOWN = 3
 ROW = 44
+#: What a row keeps free beside its words, and its lines are high, px.
+ROW_MARGINS, LINE = 52, 18
 
 
 class LampRow(QAbstractButton):
@@ -40,7 +42,10 @@ class LampRow(QAbstractButton):
         self._right = ""
         self._style = Style()
         self._looks: tuple[object, ...] = ()
+        #: How many lines the headline of an open lamp takes: it is never cut short.
+        self.lines = 1
         self.setCheckable(True)
+        self.toggled.connect(self._fold)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
@@ -53,6 +58,7 @@ class LampRow(QAbstractButton):
         if looks != self._looks:
             self._looks = looks
             self.setAccessibleName(f"{lamp.headline}: {lamp.state}, {self._right}")
+            self._fold()
             self.update()
 
     def event(self, event: QEvent | None) -> bool:
@@ -62,9 +68,32 @@ class LampRow(QAbstractButton):
             return True
         return super().event(event)
 
+    def _fold(self) -> None:
+        """As many lines as the headline needs beside the value."""
+        lines = 1
+        if self.lamp is not None and self.isChecked():
+            room = QRect(0, 0, self._room(), 200)
+            flags = int(Qt.TextFlag.TextWordWrap)
+            metrics = QFontMetrics(theme.font(13, bold=True))
+            high = metrics.boundingRect(room, flags, self.lamp.headline).height()
+            lines = max(1, round(high / metrics.lineSpacing()))
+        if lines != self.lines:
+            self.lines = lines
+            self.updateGeometry()
+
+    def _room(self) -> int:
+        """For the headline, px."""
+        beside = QFontMetrics(theme.font(12.5, bold=True)).horizontalAdvance(self._right)
+        return max(self.width() - ROW_MARGINS - beside, 60)
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Another width, perhaps other lines."""
+        super().resizeEvent(event)
+        self._fold()
+
     def sizeHint(self) -> QSize:
-        """Two lines."""
-        return QSize(280, 42)
+        """Headline and bar."""
+        return QSize(280, 42 + LINE * (self.lines - 1))
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """Glyph, words, bar."""
@@ -80,25 +109,26 @@ class LampRow(QAbstractButton):
         colour = theme.colour(t.of(self.lamp.state))
         painter.drawPixmap(6, 9, theme.lamp_glyph(self.lamp.state, 22))
         left = 36
-        words = QRectF(left, 3, self.width() - left - 8, 20)
+        words, more = QRectF(left, 3, self.width() - left - 8, 20), LINE * (self.lines - 1)
         painter.setFont(theme.font(12.5, bold=True))
         painter.setPen(colour)
-        value_width = painter.fontMetrics().horizontalAdvance(self._right)
         painter.drawText(
             words, Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter, self._right
         )
         painter.setPen(theme.colour(t.ink))
         painter.setFont(theme.font(13, bold=True))
-        room = int(words.width() - value_width - 8)
-        name = painter.fontMetrics().elidedText(
-            self.lamp.headline, Qt.TextElideMode.ElideRight, max(room, 60)
-        )
-        painter.drawText(words, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter, name)
-        self._bar(painter, QRectF(left, 27, self.width() - left - 54, 5))
+        name, head = self.lamp.headline, QRectF(left, 3, self._room(), 20 + more)
+        if self.lines == 1:
+            name = painter.fontMetrics().elidedText(
+                name, Qt.TextElideMode.ElideRight, int(head.width())
+            )
+        side = Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter
+        painter.drawText(head, int(side) | int(Qt.TextFlag.TextWordWrap), name)
+        self._bar(painter, QRectF(left, 27 + more, self.width() - left - 54, 5))
         painter.setFont(theme.font(11, bold=self.lamp.state is not State.HOLDS))
         painter.setPen(colour)
         painter.drawText(
-            QRectF(self.width() - 52, 21, 44, 16),
+            QRectF(self.width() - 52, 21 + more, 44, 16),
             Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter,
             str(self.lamp.state) if self.lamp.applies else "–",
         )
@@ -118,10 +148,6 @@ class LampRow(QAbstractButton):
             painter.drawLine(int(x), int(box.top() - 3), int(x), int(box.bottom() + 3))
 
 
-#: What a row keeps free beside its words, px.
-ROW_MARGINS = 52
-
-
 class LampDetail(QWidget):
     """The open lamp: meaning, value at this mark, mends, working."""
 
@@ -138,9 +164,6 @@ class LampDetail(QWidget):
         layout = QVBoxLayout(self)
         layout.setContentsMargins(12, 4, 8, 8)
         layout.setSpacing(5)
-        # Where the row above has no room for all of it.
-        self._headline = label(wrap=True)
-        self._headline.setFont(theme.font(13, bold=True))
         self._meaning = label(wrap=True)
         self._here = label("", "small", wrap=True)
         self._mend_note = label("", "small", wrap=True)
@@ -157,7 +180,6 @@ class LampDetail(QWidget):
         links.addWidget(self._toggle)
         links.addWidget(self._limit)
         links.addStretch(1)
-        layout.addWidget(self._headline)
         layout.addWidget(self._meaning)
         layout.addWidget(self._here)
         layout.addWidget(self._mend_note)
@@ -188,8 +210,6 @@ class LampDetail(QWidget):
         if lamp is None or rig is None:
             return
         style = self.session.style
-        self._headline.setText(lamp.headline)
-        self._headline.setVisible(self._cut(lamp))
         self._meaning.setText(lamp.meaning(style))
         self._show_here()
         self._show_working(lamp)
@@ -216,13 +236,6 @@ class LampDetail(QWidget):
 
     def _key(self) -> tuple[object, ...]:
         return (*self.session.looked_at, self.id)
-
-    def _cut(self, lamp: Lamp) -> bool:
-        """Whether the row above cuts the headline for the value beside it."""
-        words = QFontMetrics(theme.font(13, bold=True)).horizontalAdvance(lamp.headline)
-        value = lamp.reading(self.session.style)
-        beside = QFontMetrics(theme.font(12.5, bold=True)).horizontalAdvance(value)
-        return words + beside + ROW_MARGINS > self.width()
 
     def _show_here(self) -> None:
         lamp, found = self._lamp(), self.session.assessment

@@ -7,7 +7,7 @@ from functools import partial
 from time import monotonic
 
 from PyQt6.QtGui import QShowEvent
-from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from hazel_lantern.app.bench.ranked_list import Card, RankedList
 from hazel_lantern.app.session import Session
@@ -49,14 +49,10 @@ class RankedChoice(QWidget):
         self._tab_buttons: dict[str, QPushButton] = {}
         self._orders: dict[str, QPushButton] = {}
         self._note = label("", "small")
-        self._order_row = QHBoxLayout()
-        self._order_row.setSpacing(10)
-        below = QHBoxLayout()
-        below.addLayout(self._order_row)
-        below.addStretch(1)
-        below.addWidget(self._note)
+        self._order_row = Flow(gap=10)
         layout.addLayout(self._tabs)
-        layout.addLayout(below)
+        layout.addLayout(self._order_row)
+        layout.addWidget(self._note)
         layout.addWidget(self.list, 1)
 
     def refresh(self) -> None:
