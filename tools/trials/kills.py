@@ -1,68 +1,101 @@
-"""A program killed in the middle of saving, and what is on disk afterwards."""
+"""A program killed in the middle of its work, and what is on disk afterwards."""
 
 from __future__ import annotations
 
+import os
 import random
-import subprocess
-import sys
+import signal
 import tempfile
 import time
 from pathlib import Path
 
+from hazel_lantern.core.project.model import Project
 from hazel_lantern.core.project.store import Store, backup_names, open_project, save
 from hazel_lantern.core.resources import DATA
 
-#: Saves, keeps unsaved work, over and over, and says each time what is whole on disk.
-WORK = """
-import sys
-from pathlib import Path
-from hazel_lantern.core.project.store import Store, open_project, save
-path, home = Path(sys.argv[1]), Path(sys.argv[2])
-project, store = open_project(path), Store(home)
-number = int(project.name.split()[-1])
-while True:
-    number += 1
-    named = project.model_copy(update={"name": f"Work {number}"})
-    store.autosave(named, path, "work")
-    print("kept", number, flush=True)
-    save(named, path)
-    print("saved", number, flush=True)
-"""
+#: The longest that a program lives, s.
+LONGEST = 0.3
+
+
+def number_of(project: Project) -> int:
+    """What a project of the trial carries in its name."""
+    return int(project.name.split()[-1])
+
+
+def work(demo: Project, paths: list[Path], home: Path, say: int) -> None:
+    """What a window does, over and over, telling each time what is whole on disk.
+
+    It takes up unsaved work that was left behind, keeps its own, saves it, and saves it under
+    another name.
+    """
+    store = Store(home)
+    number = 0
+    for left in store.recoveries():
+        # As the window does: its file goes only once another keeps what it held.
+        store.autosave(left.project, left.origin, f"taken {left.file.stem}")
+        store.drop_recovery(left)
+        number = max(number, number_of(left.project))
+        os.write(say, f"took {number_of(left.project)}\n".encode())
+    number = max(number, *(number_of(open_project(path)) for path in paths))
+    while True:
+        for path in paths:
+            number += 1
+            named = demo.model_copy(update={"name": f"Work {number}"})
+            store.autosave(named, path, "work")
+            os.write(say, f"kept {number}\n".encode())
+            save(named, path)
+            os.write(say, f"saved {number} {paths.index(path)}\n".encode())
+
+
+def killed(dice: random.Random, demo: Project, paths: list[Path], home: Path) -> list[list[str]]:
+    """Let it work for a while, kill it, and give back what it had told."""
+    hear, say = os.pipe()
+    child = os.fork()
+    if not child:
+        try:
+            work(demo, paths, home, say)
+        finally:
+            os._exit(1)
+    os.close(say)
+    time.sleep(dice.uniform(0, LONGEST))
+    os.kill(child, signal.SIGKILL)
+    os.waitpid(child, 0)
+    with os.fdopen(hear, encoding="ascii") as told:
+        return [line.split() for line in told.read().splitlines()]
 
 
 def trial(number: int, seed: int = 3) -> str:
     """Kill so many times; tells what came of it."""
-    dice, lost, saves, recovered, stray = random.Random(seed), 0, 0, 0, 0
+    dice, lost, saves, taken, stray = random.Random(seed), 0, 0, 0, 0
     with tempfile.TemporaryDirectory() as folder:
-        path, home = Path(folder) / "p.hazel.json", Path(folder) / "home"
-        project = open_project(DATA / "demo" / "tide-mill.hazel.json")
-        save(project.model_copy(update={"name": "Work 0"}), path)
+        home = Path(folder) / "home"
+        paths = [Path(folder) / name for name in ("first.hazel.json", "second.hazel.json")]
+        demo = open_project(DATA / "demo" / "tide-mill.hazel.json")
+        for path in paths:
+            save(demo.model_copy(update={"name": "Work 0"}), path)
+        kept = 0
         for _ in range(number):
-            with subprocess.Popen(
-                [sys.executable, "-c", WORK, str(path), str(home)],
-                stdout=subprocess.PIPE,
-                text=True,
-            ) as work:
-                assert work.stdout is not None
-                said = [work.stdout.readline()]
-                time.sleep(dice.uniform(0, 0.04))
-                work.kill()
-                said += work.stdout.read().splitlines()
-            done = [int(line.split()[1]) for line in said if line.startswith("saved")]
-            kept = [int(line.split()[1]) for line in said if line.startswith("kept")]
-            saves += len(done)
-            # What was said to be saved is there, or something newer; and it is whole.
-            there = int(open_project(path).name.split()[1])
-            lost += bool(done) and there < done[-1]
-            for backup in backup_names(path):
-                if backup.exists():
-                    open_project(backup)
-            left = [int(one.project.name.split()[1]) for one in Store(home).recoveries()]
-            lost += bool(kept) and max(left, default=-1) < kept[-1]
-            recovered += len(left)
-        save(open_project(path).model_copy(update={"name": "Work 1"}), path)
-        stray = sum(1 for one in path.parent.iterdir() if one.name.startswith("."))
+            said = killed(dice, demo, paths, home)
+            saves += sum(words[0] == "saved" for words in said)
+            taken += sum(words[0] == "took" for words in said)
+            kept = max([kept, *(int(words[1]) for words in said if words[0] == "kept")])
+            # What was said to be saved is in its file, or something newer; and it is whole.
+            there = [number_of(open_project(path)) for path in paths]
+            for at in (0, 1):
+                done = [
+                    int(words[1]) for words in said if words[0] == "saved" and words[2] == str(at)
+                ]
+                lost += bool(done) and there[at] < done[-1]
+                for backup in backup_names(paths[at]):
+                    if backup.exists():
+                        open_project(backup)
+            # What was ever said to be kept is still to be had, in a file or as unsaved work.
+            left = [number_of(one.project) for one in Store(home).recoveries()]
+            lost += max([*there, *left]) < kept
+        for path in paths:
+            save(open_project(path).model_copy(update={"name": "Work 1"}), path)
+        stray = sum(1 for one in Path(folder).iterdir() if one.name.startswith("."))
     return (
-        f"kills: {number} tried, {lost} lost, {saves} saves between them, {recovered} recoveries, "
+        f"kills: {number} tried, {lost} lost, {saves} saves between them, {taken} recoveries, "
         f"{stray} stray files left"
     )
