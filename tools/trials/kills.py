@@ -7,6 +7,7 @@ import random
 import signal
 import tempfile
 import time
+import uuid
 from pathlib import Path
 
 from hazel_lantern.core.project.model import Project
@@ -29,10 +30,11 @@ def work(demo: Project, paths: list[Path], home: Path, say: int) -> None:
     another name.
     """
     store = Store(home)
-    number = 0
+    number, keys = 0, []
     for left in store.recoveries():
         # As the window does: its file goes only once another keeps what it held.
-        store.autosave(left.project, left.origin, f"taken {left.file.stem}")
+        keys.append(uuid.uuid4().hex)
+        store.autosave(left.project, left.origin, keys[-1])
         store.drop_recovery(left)
         number = max(number, number_of(left.project))
         os.write(say, f"took {number_of(left.project)}\n".encode())
@@ -41,10 +43,14 @@ def work(demo: Project, paths: list[Path], home: Path, say: int) -> None:
         for path in paths:
             number += 1
             named = demo.model_copy(update={"name": f"Work {number}"})
-            store.autosave(named, path, "work")
+            keys.append(uuid.uuid4().hex)
+            store.autosave(named, path, keys[-1])
             os.write(say, f"kept {number}\n".encode())
             save(named, path)
             os.write(say, f"saved {number} {paths.index(path)}\n".encode())
+            # What is newer is on disk now.
+            while keys:
+                store.drop_autosave(keys.pop())
 
 
 def killed(dice: random.Random, demo: Project, paths: list[Path], home: Path) -> list[list[str]]:
