@@ -202,8 +202,8 @@ class Session(QObject):
         """What a choice can be: value and words."""
         spec = self.spec(path)
         if spec.catalogue:
-            table = self.workshop.catalogue.table(spec.catalogue)
-            return [(id, row.name) for id, row in table.items()]
+            assert self.rig is not None
+            return [(row.id, row.name) for row in self.case(self.rig).offered(spec.catalogue)]
         if spec.kind == "switch":
             return [("yes", "yes"), ("no", "no")]
         known = spec.options

@@ -13,6 +13,7 @@ from hazel_lantern.core.units import Style, write
 
 FIELDS = {
     "denominator": "16 or 32: the finest part of an inch that is printed",
+    "shop": "metric, inch or both: whose sizes the shops near you sell",
     "currency": "a sign or letters before prices",
     "price_factor": "catalogue prices are multiplied by this",
     "tight_margin": "a lamp this near to its limit burns tight",
@@ -48,6 +49,7 @@ class SettingsDialog(QDialog):
             value = getattr(session.settings, name)
             line = QLineEdit(_shown(spec, value, session.style))
             line.setAccessibleName(spec.label)
+            line.setMinimumWidth(110)
             self.lines[name] = line
             grid.addWidget(label(spec.label), row, 0)
             grid.addWidget(line, row, 1)

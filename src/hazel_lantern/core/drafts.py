@@ -15,6 +15,7 @@ from hazel_lantern.core.rigs import AnyFamily
 from hazel_lantern.core.rigs.asks import Choices
 from hazel_lantern.core.rigs.case import Case, Setup
 from hazel_lantern.core.settings import Settings
+from hazel_lantern.core.shop import into_shop
 from hazel_lantern.core.shot.pictures import hints
 from hazel_lantern.core.stopping import Stop, never
 from hazel_lantern.core.workshop import Workshop
@@ -42,6 +43,12 @@ def draft_rig(
     design, why = family.first_draft(asked.shot, asked.load, settings, workshop)
     rig = Rig(name=name, shot=asked.shot, load=asked.load, design=design, budget=asked.budget)
     start: Case[Any] = Case(rig, settings, workshop).edited(hints(design, asked.shot))
+    has = workshop.shelf.ids
+    bought = into_shop(start.design, "design", settings.shop, workshop.catalogue, has)
+    if bought:
+        # What was drafted by the millimetre is bought as the shop near the maker has it.
+        start = start.edited(bought)
+        design = start.design
     settled = settle(start, stop=stop).setup
     why = {**why, **dict.fromkeys(changes(design, settled.design, "design"), FOUND)}
     notes = tuple(Assumption(path=str(path), why=reason) for path, reason in why.items())

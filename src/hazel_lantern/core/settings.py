@@ -15,6 +15,7 @@ class Settings(Frozen):
 
     units: Literal["mm", "ft·in"] = choice("Units", "mm")
     denominator: Literal[16, 32] = choice("Finest part of an inch", 16)
+    shop: Literal["metric", "inch", "both"] = choice("Shop", "metric")
     currency: str = Field("€", title="Currency", min_length=1, max_length=4)
     price_factor: float = quantity("number", "Catalogue prices times", 1.0, low=0, high=10000)
     tight_margin: float = quantity("percent", "Tight within", 0.15, low=0, high=0.9)

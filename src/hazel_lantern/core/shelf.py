@@ -29,6 +29,11 @@ class Shelf(Frozen):
     stock: tuple[StockPiece, ...] = ()
     parts: tuple[OwnedPart, ...] = ()
 
+    @property
+    def ids(self) -> set[str]:
+        """Of all that is on it."""
+        return {one.section for one in self.stock} | {one.part for one in self.parts}
+
     def lengths_of(self, section: str) -> tuple[float, ...]:
         """Owned lengths of a section, each as often as it is there, shortest first, m."""
         found = [p.length for p in self.stock if p.section == section for _ in range(p.count)]

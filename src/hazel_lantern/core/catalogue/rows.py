@@ -26,17 +26,28 @@ Shape = Literal[
 ]
 
 
+#: Whose sizes a shop sells: those of the millimetre, of the inch, or both.
+Shop = Literal["metric", "inch", "both"]
+
+
 class Row(Frozen):
-    """A line of a table: a stable id, what it is called, and where its figures come from."""
+    """A line of a table: a stable id, what it is called, and where its figures come from.
+
+    ``shop`` is where it is sold: where sizes go by the millimetre, by the inch, or everywhere.
+    """
 
     id: str = Field(pattern=r"^[a-z0-9][a-z0-9.x-]*$")
     name: str = Field("", max_length=80)
     source: str = Field(min_length=3)
     own: bool = False
+    shop: Shop = "both"
 
 
 class Material(Row):
-    """What a section is made of; moduli and stresses in Pa."""
+    """What a section is made of; moduli and stresses in Pa.
+
+    ``straightness`` is how far a metre of it as bought bows out of straight, m for each m.
+    """
 
     modulus: float = Field(gt=0)
     shear_modulus: float = Field(gt=0)
@@ -45,6 +56,7 @@ class Material(Row):
     working_stress: float = Field(gt=0)
     failure: Literal["yields", "cracks", "creeps"]
     creep_factor: float = Field(gt=0, le=1)
+    straightness: float = Field(0.002, ge=0, lt=0.1)
     note: str = ""
 
 

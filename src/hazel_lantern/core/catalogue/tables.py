@@ -21,6 +21,7 @@ RowT = TypeVar("RowT", bound=Row)
 HEADER_UNITS = {
     "": 1.0,
     "mm": 1e-3,
+    "mm/m": 1e-3,
     "m": 1.0,
     "mm2": 1e-6,
     "mm4": 1e-12,

@@ -76,7 +76,7 @@ class Choosing(Assembly[AnswerT]):
                 row.bore,
                 max(shelf.count_of(row.id), BUYABLE),
             )
-            for row in self.case.workshop.catalogue.cogs.values()
+            for row in self.case.offered("cogs")
         ]
 
     @kept
@@ -170,7 +170,7 @@ class Choosing(Assembly[AnswerT]):
         )
 
     def _motors(self) -> Iterable[Candidate]:
-        for row in self.case.workshop.catalogue.motors.values():
+        for row in self.case.offered("motors"):
             yield Candidate(row.id, row.name, (Edit(F.motor, row.id),))
 
     def levers(self) -> Iterable[Lever]:

@@ -13,6 +13,7 @@ from hazel_lantern.core.fields import Edit, Frozen, apply, quantity
 from hazel_lantern.core.load import Load
 from hazel_lantern.core.parts import Having
 from hazel_lantern.core.settings import Settings
+from hazel_lantern.core.shop import named_rows, sells
 from hazel_lantern.core.shot import Shot
 from hazel_lantern.core.units import Style
 from hazel_lantern.core.workshop import Workshop
@@ -100,6 +101,15 @@ class Case(Generic[DesignT]):
     def row(self, table: str, id: str) -> Any:
         """A row of the catalogue; raises CatalogueError for an id that is not there."""
         return self.workshop.catalogue.find(table, id)
+
+    def offered(self, table: str) -> list[Any]:
+        """Rows to choose from: what the shop sells, what the maker has, what is in use."""
+        shop, has = self.settings.shop, self.workshop.shelf.ids
+        rows = getattr(self.workshop.catalogue, table).values()
+        used: set[str] = set()
+        for name in ("design", "drive"):
+            used |= {id for _, _, id in named_rows(getattr(self.setup, name), name)}
+        return [row for row in rows if sells(shop, row) or row.id in has or row.id in used]
 
     def edited(self, edits: Iterable[Edit]) -> Case[DesignT]:
         """The case with fields changed; raises EditError where that cannot be."""

@@ -29,7 +29,7 @@ def _ended(answer: CableAnswer, row: LineRow) -> tuple[tuple[Edit, ...], float] 
     edits = (Edit(F.line.row, row.id),)
     if all(one.ends(row.kind) for one in answer.rows.ends):
         return edits, min(one.efficiency for one in answer.rows.ends)
-    fits = [one for one in answer.workshop.catalogue.endings.values() if one.ends(row.kind)]
+    fits = [one for one in answer.case.offered("endings") if one.ends(row.kind)]
     end = max(fits, key=lambda one: one.efficiency, default=None)
     if end is None:
         return None
@@ -38,7 +38,7 @@ def _ended(answer: CableAnswer, row: LineRow) -> tuple[tuple[Edit, ...], float] 
 
 def other_lines(answer: CableAnswer) -> Iterable[Candidate]:
     """Every line as tight as this one hangs, with ends that fit."""
-    for row in answer.workshop.catalogue.lines.values():
+    for row in answer.case.offered("lines"):
         ended = _ended(answer, row)
         if ended is not None:
             yield Candidate(row.id, row.name, ended[0])
@@ -47,7 +47,7 @@ def other_lines(answer: CableAnswer) -> Iterable[Candidate]:
 def lines(answer: CableAnswer) -> Iterable[Candidate]:
     """Every line at the same factor: with the sag that it then hangs with, and ends that fit."""
     asked, own = strength.factor(answer), answer.design.line
-    for row in answer.workshop.catalogue.lines.values():
+    for row in answer.case.offered("lines"):
         ended = _ended(answer, row)
         if ended is None:
             continue
@@ -150,7 +150,7 @@ def _anchors(answer: CableAnswer) -> Iterable[Lever]:
         yield Numeric(at.holds, 100.0, 100.0, 1e5, f"Find a {name} that holds {{}}")
         yield Numeric(at.eye, 100.0, 100.0, 1e5, f"Fasten the {name} to hold {{}}")
         if own.guyed:
-            rows = answer.workshop.catalogue.lines.values()
+            rows = answer.case.offered("lines")
             guys = (Candidate(g.id, g.name.lower(), (Edit(at.guy, g.id),)) for g in rows)
             yield Choices.of(f"Guy the {name} by {{}}", guys, own.guy)
     for more in (0.1, 0.2, 0.3, 0.5, 0.8, 1.2, 2.0):
@@ -167,7 +167,7 @@ def _run(answer: CableAnswer) -> Iterable[Lever]:
     elif design.tow.kind == "tow line":
         yield Choices((("Tow it by a loop over both ends", (Edit(F.tow.kind, "tow loop"),)),))
     if not answer.by_gravity:
-        rows = answer.workshop.catalogue.wires.values()
+        rows = answer.case.offered("wires")
         tows = (Candidate(w.id, w.name.lower(), (Edit(F.tow.line, w.id),)) for w in rows)
         yield Choices.of("Tow it by {}", tows, design.tow.line)
         yield Numeric(F.tow.taut, 5.0, 5.0, 200.0, "Keep the tow taut with {}")
@@ -233,7 +233,7 @@ def _around(answer: CableAnswer) -> Iterable[Lever]:
     if design.tether.to != "a second line":
         yield Choices((("Tether it to a second line", (Edit(tether.to, "a second line"),)),))
     yield Numeric(tether.slack, 0.01, 0.0, 1.0, "Leave the tether {} of slack")
-    rows = answer.workshop.catalogue.wires.values()
+    rows = answer.case.offered("wires")
     found = (Candidate(w.id, w.name.lower(), (Edit(tether.row, w.id),)) for w in rows)
     yield Choices.of("Tether it by {}", found, design.tether.row)
 
@@ -252,7 +252,7 @@ def rankings(answer: CableAnswer) -> Iterable[Ranking]:
     )
 
     def tools() -> Iterable[Candidate]:
-        for row in answer.workshop.catalogue.tighteners.values():
+        for row in answer.case.offered("tighteners"):
             yield Candidate(row.id, row.name, (Edit(F.line.tightener, row.id),))
 
     yield Ranking.of(
@@ -260,7 +260,7 @@ def rankings(answer: CableAnswer) -> Iterable[Ranking]:
     )
 
     def sheaves() -> Iterable[Candidate]:
-        for row in answer.workshop.catalogue.sheaves.values():
+        for row in answer.case.offered("sheaves"):
             yield Candidate(row.id, row.name, (Edit(F.trolley.wheel, row.id),))
 
     yield Ranking.of(case, "wheels", "Wheels", F.trolley.wheel, sheaves, "wheels")

@@ -33,9 +33,9 @@ CORNERS = {
 
 def rails(answer: DollyAnswer) -> Iterable[Candidate]:
     """Every section that dolly wheels run on, with the wheels it takes."""
-    design, catalogue = answer.design, answer.workshop.catalogue
-    faces = {roller.face for roller in catalogue.rollers.values()}
-    for section in catalogue.sections.values() if design.on_track else ():
+    design = answer.design
+    faces = {roller.face for roller in answer.case.offered("rollers")}
+    for section in answer.case.offered("sections") if design.on_track else ():
         face = section.running_face
         if face in faces and (face == "round" or not design.curved):
             edits = (Edit(F.track.section, section.id), *with_rollers(answer, face))
@@ -44,14 +44,14 @@ def rails(answer: DollyAnswer) -> Iterable[Candidate]:
 
 def rollers(answer: DollyAnswer) -> Iterable[Candidate]:
     """Wheels that run on what is laid."""
-    for roller in answer.workshop.catalogue.rollers.values():
+    for roller in answer.case.offered("rollers"):
         if roller.face == answer.running_face:
             yield Candidate(roller.id, roller.name, (Edit(F.wheels.roller, roller.id),))
 
 
 def floors(answer: DollyAnswer) -> Iterable[Candidate]:
     """Every floor: to see what another place would do."""
-    for floor in answer.workshop.catalogue.floors.values():
+    for floor in answer.case.offered("floors"):
         yield Candidate(floor.id, floor.name, (Edit(F.track.floor, floor.id),))
 
 
@@ -93,7 +93,7 @@ def tries(answer: DollyAnswer) -> Iterable[Candidate]:
 
 def forms(answer: DollyAnswer) -> Iterable[Candidate]:
     """Every way to build the platform, with what goes with it."""
-    design, catalogue = answer.design, answer.workshop.catalogue
+    design = answer.design
     for form in FORMS:
         edits = [Edit(F.platform.form, form)]
         if form == "wheels under the feet" and design.platform.mount != "stand":
@@ -101,7 +101,7 @@ def forms(answer: DollyAnswer) -> Iterable[Candidate]:
         if form in ("wheels under the feet", "triangle of boards") and design.on_track:
             edits.append(Edit(F.track.gauge, round(TALL * design.platform.spread, 3)))
         if form == "board on two trucks":
-            trucks = [row for row in catalogue.rollers.values() if row.mount == "truck"]
+            trucks = [row for row in answer.case.offered("rollers") if row.mount == "truck"]
             if design.on_track:
                 edits.append(Edit(F.track.kind, "no track"))
             if trucks and answer.rows.roller.mount != "truck":

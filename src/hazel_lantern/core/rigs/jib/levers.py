@@ -68,7 +68,7 @@ def _nested_in(answer: JibAnswer, outer: str) -> list[Edit] | None:
 
 def sections(answer: JibAnswer) -> Iterable[Candidate]:
     """Every section the boom can be, the weights set anew; of nested ones, those that fit in."""
-    for section in answer.workshop.catalogue.sections.values():
+    for section in answer.case.offered("sections"):
         inner = _nested_in(answer, section.id)
         if inner is None:
             continue
@@ -99,13 +99,13 @@ def bases(answer: JibAnswer) -> Iterable[Candidate]:
 
 def pivots(answer: JibAnswer) -> Iterable[Candidate]:
     """Every kind of joint."""
-    for row in answer.workshop.catalogue.pivots.values():
+    for row in answer.case.offered("pivots"):
         yield Candidate(row.id, row.name, (Edit(F.pivots.kind, row.id),))
 
 
 def turntables(answer: JibAnswer) -> Iterable[Candidate]:
     """Everything to pan on."""
-    for row in answer.workshop.catalogue.turntables.values():
+    for row in answer.case.offered("turntables"):
         yield Candidate(row.id, row.name, (Edit(F.post.turntable, row.id),))
 
 

@@ -76,7 +76,7 @@ class StandOf:
         ------
         Candidate
         """
-        for stand in case.workshop.catalogue.stands.values():
+        for stand in case.offered("stands"):
             if fits(stand):
                 yield Candidate(stand.id, stand.name, self.edits(case, stand))
 

@@ -22,14 +22,14 @@ def _anew(case: Case[Any]) -> tuple[Edit, ...]:
 
 def sections(answer: OrbitAnswer) -> Iterable[Candidate]:
     """Bars and tubes the arm can be of."""
-    for row in answer.workshop.catalogue.sections.values():
+    for row in answer.case.offered("sections"):
         if row.shape in ("round tube", "rectangular tube", "rectangle", "tabulated"):
             yield Candidate(row.id, row.name, (Edit(F.arm.section, row.id),))
 
 
 def bearings(answer: OrbitAnswer) -> Iterable[Candidate]:
     """Everything it can turn on."""
-    for row in answer.workshop.catalogue.bearings.values():
+    for row in answer.case.offered("bearings"):
         yield Candidate(row.id, row.name, (Edit(F.bearing.row, row.id),))
 
 
@@ -97,7 +97,7 @@ def levers(answer: OrbitAnswer) -> Iterable[Lever]:
 def _hung(answer: OrbitAnswer) -> Iterable[Lever]:
     if answer.mast_sinks:
         yield Numeric(F.base.clamp, 10.0, 10.0, 2000.0, "Use a desk clamp that holds {}")
-    fixing, pipes = answer.design.fixing, answer.workshop.catalogue.sections.values()
+    fixing, pipes = answer.design.fixing, answer.case.offered("sections")
     if answer.mast_sinks:
         tubes = (one for one in pipes if one.shape == "round tube")
         masts = (Candidate(p.id, p.name.lower(), (Edit(F.base.pipe, p.id),)) for p in tubes)
@@ -113,7 +113,7 @@ def _hung(answer: OrbitAnswer) -> Iterable[Lever]:
     if not fixing.tethered:
         tether = (Edit(F.fixing.tethered, True),)
         yield Choices((("Hang a tether past bearing and mast", tether),))
-    wires = answer.workshop.catalogue.wires.values()
+    wires = answer.case.offered("wires")
     found = (Candidate(one.id, one.name.lower(), (Edit(F.fixing.tether, one.id),)) for one in wires)
     yield Choices.of("Tether it by {}", found, fixing.tether)
 

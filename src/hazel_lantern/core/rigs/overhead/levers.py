@@ -16,7 +16,7 @@ from hazel_lantern.core.shot import Glide, S, Swing
 def sections(answer: OverheadAnswer) -> Iterable[Candidate]:
     """Rails and beams that can be bought, with wheels that run on them; and beams of boards."""
     catalogue, design = answer.workshop.catalogue, answer.design
-    for row in catalogue.sections.values():
+    for row in answer.case.offered("sections"):
         edits = [Edit(F.carrier.section, row.id), Edit(F.carrier.made, "section")]
         if design.trolley.runs != "block":
             wheel = wheel_for(row.running_face, design.trolley.wheel, catalogue.wheels)
@@ -74,7 +74,7 @@ def levers(answer: OverheadAnswer) -> Iterable[Lever]:
     yield Numeric(d.length, 0.01, 0.0, 2.5, "Make the drop {}")
     poles = (
         Candidate(p.id, p.name.lower(), (Edit(d.pole, p.id),))
-        for p in answer.workshop.catalogue.sections.values()
+        for p in answer.case.offered("sections")
         if p.shape == "round tube"
     )
     yield Choices.of("Make the pole of {}", poles, design.drop.pole)
@@ -90,7 +90,7 @@ def levers(answer: OverheadAnswer) -> Iterable[Lever]:
         yield Numeric(d.knuckle, 0.0001, 0.0, 0.01, "Use knuckles that give {} rad per N·m")
         tubes = [
             p
-            for p in answer.workshop.catalogue.sections.values()
+            for p in answer.case.offered("sections")
             if p.shape in ("rectangular tube", "round tube")
         ]
         pieces = design.drop.pieces
@@ -119,11 +119,7 @@ def _trolley(answer: OverheadAnswer) -> Iterable[Lever]:
         runs = {"wheels under the flange": "Run wheels under the flange as well"}
         yield Choices.words(t.runs, runs, design.trolley.runs)
     if design.trolley.runs != "block":
-        alike = [
-            row
-            for row in answer.workshop.catalogue.wheels.values()
-            if row.face == answer.rows.wheel.face
-        ]
+        alike = [row for row in answer.case.offered("wheels") if row.face == answer.rows.wheel.face]
         found = (Candidate(row.id, row.name.lower(), (Edit(t.wheel, row.id),)) for row in alike)
         yield Choices.of("Run on {}", found, design.trolley.wheel)
     if design.trolley.runs == "block":
@@ -149,7 +145,7 @@ def _trolley(answer: OverheadAnswer) -> Iterable[Lever]:
     if not design.tether.tethered:
         yield Choices((("Tether it past trolley and clamp", (Edit(tether.tethered, True),)),))
     yield Numeric(tether.slack, 0.01, 0.0, 1.0, "Leave the tether {} of slack")
-    wires = answer.workshop.catalogue.wires.values()
+    wires = answer.case.offered("wires")
     caught = (Candidate(w.id, w.name.lower(), (Edit(tether.row, w.id),)) for w in wires)
     yield Choices.of("Tether it by {}", caught, design.tether.row)
 

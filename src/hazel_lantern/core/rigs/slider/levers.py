@@ -39,7 +39,7 @@ KINDS = {
 def sections(answer: SliderAnswer) -> Iterable[Candidate]:
     """Every section, with the wheels it takes."""
     catalogue, now = answer.workshop.catalogue, answer.design.carriage.wheel
-    for section in catalogue.sections.values():
+    for section in answer.case.offered("sections"):
         wheel = wheel_for(section.running_face, now, catalogue.wheels)
         if wheel is not None:
             change = (Edit(F.carriage.wheel, wheel),) if wheel != now else ()
@@ -49,7 +49,7 @@ def sections(answer: SliderAnswer) -> Iterable[Candidate]:
 
 def wheels(answer: SliderAnswer) -> Iterable[Candidate]:
     """Wheels that run on the section in use."""
-    for wheel in answer.workshop.catalogue.wheels.values():
+    for wheel in answer.case.offered("wheels"):
         if wheel.face == answer.rows.section.running_face:
             yield Candidate(wheel.id, wheel.name, (Edit(F.carriage.wheel, wheel.id),))
 
