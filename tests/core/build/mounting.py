@@ -39,7 +39,9 @@ class Bench:
         self.bolts, self.cuts = tables["bolts"], tables["cuts"]
 
     def size(self, text, kind="fine"):
-        return read(text, kind, self.style)
+        # A drill called by a number or a letter says in brackets what it drills.
+        told = re.search(r"\((.*)\)", text)
+        return read(told[1] if told else text, kind, self.style)
 
     def faults(self):
         self.edges()

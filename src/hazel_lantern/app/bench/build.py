@@ -326,7 +326,10 @@ class BuildBench(Bench):
             length = write(piece.length, "length", self.session.style)
             words += f" No stock length gives {length}: order it or join two."
         self._cut_note.setText(words)
-        fill(self.holes, holes_table(dossier)[1])
+        header, holes = holes_table(dossier)
+        self.holes.setColumnCount(len(header))
+        self.holes.setHorizontalHeaderLabels(list(header))
+        fill(self.holes, holes)
         fill(self.bolts, bolts_table(dossier)[1])
         empty(self._steps_list)
         for number, step in enumerate(dossier.steps, start=1):

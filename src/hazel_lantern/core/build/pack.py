@@ -200,7 +200,9 @@ class _Pack:
             ),
         ]
         header, rows = holes_table(self.d)
-        found.append(self._table(header, rows, (17, 15, 12, 14, 10, 32)))
+        imperial = self.d.style.imperial
+        widths = (17, 15, 12, 13, 11, 10, 22) if imperial else (17, 15, 12, 14, 10, 32)
+        found.append(self._table(header, rows, widths))
         header, rows = bolts_table(self.d)
         found += [
             self._p("Bolts", self.heading),

@@ -6,15 +6,20 @@ import csv
 import io
 import re
 from collections.abc import Iterable, Sequence
+from dataclasses import replace
 from pathlib import Path
 
 from hazel_lantern.core.build.dossier import Dossier
+from hazel_lantern.core.build.drills import DrillSize, by_the_millimetre, drill_for
+from hazel_lantern.core.build.marking import marked, on_the_rule
 from hazel_lantern.core.drive import export
 from hazel_lantern.core.files import write_whole
-from hazel_lantern.core.parts import Bolt
-from hazel_lantern.core.units import write
+from hazel_lantern.core.parts import Bolt, Hole
+from hazel_lantern.core.units import Style, trimmed, write
 
 Table = tuple[tuple[str, ...], list[tuple[str, ...]]]
+#: Holes that are drilled as they are said: for a tap, a bush, a wood screw's thread.
+EXACT = ("tap", "fit the bush", "the wood")
 
 
 def parts_table(dossier: Dossier) -> Table:
@@ -59,22 +64,38 @@ def cuts_table(dossier: Dossier) -> Table:
 
 
 def holes_table(dossier: Dossier) -> Table:
-    """Each hole from its part's near left corner."""
+    """Each hole from its part's near left corner; by the inch, with the millimetres beside."""
     style = dossier.style
-    rows: list[tuple[str, ...]] = [
-        (
-            hole.part,
-            hole.label,
-            # To a hundredth of a millimetre or a thousandth of an inch: rounded any coarser, each
-            # by itself, two holes that meet in the drawing would not meet in the wood.
-            write(hole.x, "fine", style),
-            write(hole.y, "fine", style),
-            write(hole.diameter, "fine", style),
-            hole.purpose,
-        )
-        for hole in dossier.holes
-    ]
-    return ("Part", "Hole", "From left", "From near edge", "Drill", "For"), rows
+    bolts = (*(one.bolt for one in dossier.bolts), *dossier.screws)
+    throughs = [[(place.part, place.hole) for place in bolt.through] for bolt in bolts]
+    marks = marked(dossier.holes, throughs, style)
+    rows: list[tuple[str, ...]] = []
+    for hole in dossier.holes:
+        x, y = marks[hole.part, hole.label]
+        where = [_ruled(x, style), _ruled(y, style)]
+        if style.imperial:
+            where.append(f"{trimmed(x * 1e3, 1)} × {trimmed(y * 1e3, 1)}")
+        drill = _drill(hole, style).name
+        rows.append((hole.part, hole.label, *where, drill, hole.purpose))
+    millimetres = ("Both, mm",) if style.imperial else ()
+    return ("Part", "Hole", "From left", "From near edge", *millimetres, "Drill", "For"), rows
+
+
+def _drill(hole: Hole, style: Style) -> DrillSize:
+    """What to drill it with: a tap and a bush want their own size, an axle its millimetres."""
+    if "axle" in hole.purpose:
+        return by_the_millimetre(hole.diameter, style)
+    return drill_for(hole.diameter, style, any(words in hole.purpose for words in EXACT))
+
+
+def _ruled(value: float, style: Style) -> str:
+    """A place as it is marked: to a hundredth of a millimetre, or on a line of a rule by the inch.
+
+    What cogs need stands where no line is, and is told to a thousandth.
+    """
+    if style.imperial and on_the_rule(value):
+        return write(value, "length", replace(style, denominator=64))
+    return write(value, "fine", style)
 
 
 def made_table(dossier: Dossier) -> Table:
