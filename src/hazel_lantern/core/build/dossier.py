@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.assessor import assess
 from hazel_lantern.core.build.cuts import CutPlan, plan_cuts, stock_for
+from hazel_lantern.core.build.marking import marked
 from hazel_lantern.core.parts import Bolt, Hole, Step, Template
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.rigs.kit.bolts import Sized
+from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.stopping import Stop, never
 from hazel_lantern.core.units import Style
 from hazel_lantern.core.workshop import Workshop
@@ -54,6 +57,24 @@ class Dossier:
         return self.project.settings.style
 
 
+def _marked_out(
+    made: Sequence[Template], bolts: Sequence[Bolt], settings: Settings
+) -> tuple[Template, ...]:
+    """The parts with their holes where a rule shows a line; what comes drilled is as it comes."""
+    holes = [hole for part in made for hole in part.holes]
+    throughs = [[(place.part, place.hole) for place in bolt.through] for bolt in bolts]
+    marks = marked(holes, throughs, settings.style)
+
+    def moved(hole: Hole) -> Hole:
+        x, y = marks[hole.part, hole.label]
+        return replace(hole, x=x, y=y)
+
+    return tuple(
+        part if part.comes_drilled else replace(part, holes=tuple(map(moved, part.holes)))
+        for part in made
+    )
+
+
 def gather(project: Project, rig: Rig, workshop: Workshop, stop: Stop = never) -> Dossier:
     """Work out the pack of a rig.
 
@@ -71,15 +92,16 @@ def gather(project: Project, rig: Rig, workshop: Workshop, stop: Stop = never) -
     cautions = dict.fromkeys(
         caution for station in stations for caution in assessment.cautions(station)
     )
+    bolts, screws = assessment.bolts(), assessment.screws()
     return Dossier(
         project=project,
         rig=rig,
         assessment=assessment,
         workshop=workshop,
         cuts=plan_cuts(assessment.pieces, stock, settings.kerf, stop),
-        made=assessment.templates(),
-        bolts=assessment.bolts(),
-        screws=assessment.screws(),
+        made=_marked_out(assessment.templates(), (*(one.bolt for one in bolts), *screws), settings),
+        bolts=bolts,
+        screws=screws,
         steps=assessment.steps(),
         set_card=assessment.set_card(),
         cautions=tuple(cautions),

@@ -11,7 +11,7 @@ from pathlib import Path
 
 from hazel_lantern.core.build.dossier import Dossier
 from hazel_lantern.core.build.drills import DrillSize, by_the_millimetre, drill_for
-from hazel_lantern.core.build.marking import marked, on_the_rule
+from hazel_lantern.core.build.marking import on_the_rule
 from hazel_lantern.core.drive import export
 from hazel_lantern.core.files import write_whole
 from hazel_lantern.core.parts import Bolt, Hole
@@ -66,15 +66,11 @@ def cuts_table(dossier: Dossier) -> Table:
 def holes_table(dossier: Dossier) -> Table:
     """Each hole from its part's near left corner; by the inch, with the millimetres beside."""
     style = dossier.style
-    bolts = (*(one.bolt for one in dossier.bolts), *dossier.screws)
-    throughs = [[(place.part, place.hole) for place in bolt.through] for bolt in bolts]
-    marks = marked(dossier.holes, throughs, style)
     rows: list[tuple[str, ...]] = []
     for hole in dossier.holes:
-        x, y = marks[hole.part, hole.label]
-        where = [_ruled(x, style), _ruled(y, style)]
+        where = [_ruled(hole.x, style), _ruled(hole.y, style)]
         if style.imperial:
-            where.append(f"{trimmed(x * 1e3, 1)} × {trimmed(y * 1e3, 1)}")
+            where.append(f"{trimmed(hole.x * 1e3, 1)} × {trimmed(hole.y * 1e3, 1)}")
         drill = _drill(hole, style).name
         rows.append((hole.part, hole.label, *where, drill, hole.purpose))
     millimetres = ("Both, mm",) if style.imperial else ()
