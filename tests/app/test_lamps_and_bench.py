@@ -227,7 +227,8 @@ def test_the_pack_is_written_from_the_window(window, hand, qtbot, tmp_path, monk
     pdf = tmp_path / "wheelhouse-slide-pack.pdf"
     qtbot.waitUntil(lambda: "wheelhouse-slide-pack.pdf" in window.message, timeout=20000)
     assert pdf.stat().st_size > 20_000
-    assert len(list(tmp_path.glob("*.csv"))) == 5
+    assert len(list(tmp_path.glob("*.csv"))) == 6
+    assert len(list(tmp_path.glob("*.xlsx"))) == 1
     bench = window.desk.benches["Build"]
     bench.write_into(Path("/proc/none"), "tables")
     qtbot.waitUntil(lambda: "Not written" in window.message, timeout=20000)

@@ -7,7 +7,8 @@ import re
 from collections import Counter, defaultdict
 from itertools import pairwise
 
-from hazel_lantern.core.build.tables import TABLES, to_csv
+from hazel_lantern.core.build import tables
+from hazel_lantern.core.build.data import Sheet, to_csv
 from hazel_lantern.core.units import read
 
 #: So much must be left between a hole and the edge of its part, m.
@@ -19,7 +20,10 @@ INCH = 0.0254
 
 def mounted(dossier):
     """What is wrong with the pack of a dossier, in words; nothing when it can be built."""
-    texts = {name: to_csv(*make(dossier)) for name, make in TABLES.items()}
+    texts = {
+        name: to_csv(Sheet(name, *getattr(tables, f"{name}_table")(dossier)))
+        for name in ("parts", "cuts", "made", "holes", "bolts")
+    }
     return Bench(texts, dossier.style).faults()
 
 

@@ -164,12 +164,13 @@ def words_of(path):
 def test_the_pack_holds_all_that_a_workshop_needs(tmp_path, rig, workshop, units):
     project = Project(name="Pack <&> test", settings=Settings(units=units), rigs=(rig,))
     files = write_pack(project, rig, workshop, tmp_path / "new" / "folder")
-    assert [path.suffix for path in files[:7]] == [".pdf", *5 * [".csv"], ".pdf"]
-    assert {path.suffix for path in files[7:]} == {".dxf", ".svg"}
+    assert [path.suffix for path in files[:8]] == [".pdf", *6 * [".csv"], ".xlsx"]
+    assert {path.suffix for path in files[8:]} == {".pdf", ".dxf", ".svg"}
     words = words_of(files[0])
     for wanted in (
         "What was checked",
         "Parts",
+        "Shopping list",
         "Cuts",
         "Holes",
         "Steps",
@@ -182,10 +183,11 @@ def test_the_pack_holds_all_that_a_workshop_needs(tmp_path, rig, workshop, units
     assert " ".join(DISCLAIMER.split())[:60] in words
     width = float(PdfReader(files[0]).pages[0].mediabox.width)
     assert width == pytest.approx(595.3 if units == "mm" else 612, abs=0.5)
-    with files[2].open(encoding="utf-8") as file:
+    with files[3].open(encoding="utf-8") as file:
         rows = list(csv.reader(file))
     assert rows[0][0] == "Bar"
-    assert len(rows) == 2
+    # One row for each rail.
+    assert len(rows) == 1 + 2
 
 
 def test_the_set_card_says_what_is_not_ready(tmp_path, rig, workshop):

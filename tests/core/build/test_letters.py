@@ -6,9 +6,9 @@ import io
 import pytest
 from pypdf import PdfReader
 
+from hazel_lantern.core.build.data import Sheet, to_csv
 from hazel_lantern.core.build.letters import UNKNOWN, marked, runs
 from hazel_lantern.core.build.pack import already_there, stem_of, write_pack
-from hazel_lantern.core.build.tables import to_csv
 from hazel_lantern.core.fields import Edit, apply
 from hazel_lantern.core.names import file_name
 from hazel_lantern.core.project.model import Project
@@ -52,7 +52,7 @@ def test_stretches_are_of_a_font_that_has_their_letters():
     ],
 )
 def test_no_cell_is_a_formula(cell, written):
-    text = to_csv(("Part",), [(cell,)])
+    text = to_csv(Sheet("parts", ("Part",), [(cell,)]))
     assert list(csv.reader(io.StringIO(text)))[1] == [written]
 
 

@@ -382,13 +382,13 @@ class BuildBench(Bench):
         self.session.message.emit("Writing…", False)
 
         def work(stop: object, progress: object) -> list[Path]:
-            from hazel_lantern.core.build import dossier, pack, tables, templates
+            from hazel_lantern.core.build import data, dossier, pack, templates
 
             if what == "pack":
                 return pack.write_pack(project, rig, workshop, folder)
             found, stem = dossier.gather(project, rig, workshop), pack.stem_of(rig, project)
             if what == "tables":
-                return tables.write_csv(found, folder, stem)
+                return data.write_data(found, folder, stem)
             title = f"{project.name}: {rig.name}"
             return templates.write_templates(found.templates, folder, stem, found.style, title)
 

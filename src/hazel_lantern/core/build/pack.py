@@ -21,16 +21,17 @@ from reportlab.platypus import (
 )
 
 from hazel_lantern import __version__
+from hazel_lantern.core.build.data import write_data
 from hazel_lantern.core.build.dossier import DISCLAIMER, Dossier, gather
 from hazel_lantern.core.build.letters import marked, put, register_fonts
 from hazel_lantern.core.build.sheet_sketch import INK, PALE, SOFT, SketchSheet
+from hazel_lantern.core.build.shopping import shopping
 from hazel_lantern.core.build.tables import (
     bolts_table,
     cuts_table,
     holes_table,
     made_table,
     parts_table,
-    write_csv,
     write_move,
 )
 from hazel_lantern.core.build.templates import write_templates
@@ -178,6 +179,7 @@ class _Pack:
             self._table(header, rows, (34, 9, 11, 9, 12, 25)),
             Spacer(1, 4),
             self._p(f"Still to buy: {total} of a budget of {budget}."),
+            *self._to_buy(),
             self._p("Cuts", self.heading),
         ]
         header, rows = cuts_table(self.d)
@@ -187,6 +189,20 @@ class _Pack:
         found.append(self._p(f"A saw cut of {kerf} is counted between pieces."))
         found += [_CutBarDrawing(bar, self.width, self.d) for bar in self.d.cuts.bars]
         return found
+
+    def _to_buy(self) -> list[Flowable]:
+        """The shopping list, aisle by aisle."""
+        rows: list[tuple[str, ...]] = [
+            (one.aisle, str(one.number), one.ask_for, write(one.price, "money", self.d.style))
+            for one in shopping(self.d)
+        ]
+        if not rows:
+            return []
+        return [
+            self._p("Shopping list", self.heading),
+            self._p("What lies on the shelf is taken off."),
+            self._table(("Aisle", "Number", "Ask for", "Price"), rows, (20, 9, 58, 13)),
+        ]
 
     def workshop(self) -> list[Flowable]:
         header, rows = made_table(self.d)
@@ -348,4 +364,4 @@ def write_pack(project: Project, rig: Rig, workshop: Workshop, folder: Path) -> 
     style, title = project.settings.style, f"{project.name}: {rig.name}"
     drawn = write_templates(dossier.templates, folder, stem, style, title)
     moved = write_move(dossier, folder, stem)
-    return [pdf, *write_csv(dossier, folder, stem), *moved, *drawn]
+    return [pdf, *write_data(dossier, folder, stem), *moved, *drawn]

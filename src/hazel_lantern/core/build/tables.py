@@ -1,11 +1,7 @@
-"""Parts, cuts, holes and bolts as rows of words: for CSV files, the PDF sheets and the bench."""
+"""Parts, cuts, holes and bolts as rows of words, for the PDF sheets and the bench."""
 
 from __future__ import annotations
 
-import csv
-import io
-import re
-from collections.abc import Iterable, Sequence
 from dataclasses import replace
 from pathlib import Path
 
@@ -71,13 +67,13 @@ def holes_table(dossier: Dossier) -> Table:
         where = [_ruled(hole.x, style), _ruled(hole.y, style)]
         if style.imperial:
             where.append(f"{trimmed(hole.x * 1e3, 1)} × {trimmed(hole.y * 1e3, 1)}")
-        drill = _drill(hole, style).name
+        drill = drill_of(hole, style).name
         rows.append((hole.part, hole.label, *where, drill, hole.purpose))
     millimetres = ("Both, mm",) if style.imperial else ()
     return ("Part", "Hole", "From left", "From near edge", *millimetres, "Drill", "For"), rows
 
 
-def _drill(hole: Hole, style: Style) -> DrillSize:
+def drill_of(hole: Hole, style: Style) -> DrillSize:
     """What to drill it with: a tap and a bush want their own size, an axle its millimetres."""
     if "axle" in hole.purpose:
         return by_the_millimetre(hole.diameter, style)
@@ -153,32 +149,6 @@ def bolts_table(dossier: Dossier) -> Table:
     return ("Bolt", "For", "Goes through", "And", "Ends in", "Clamps"), rows
 
 
-TABLES = {
-    "parts": parts_table,
-    "cuts": cuts_table,
-    "made": made_table,
-    "holes": holes_table,
-    "bolts": bolts_table,
-}
-
-
-#: How a formula begins; a figure with its sign and unit is none.
-_FORMULA = re.compile(r"\s*(?:[=@\t\r]|[-+](?![\d.,]+[^|!(]*$))")
-
-
-def to_csv(header: Sequence[str], rows: Iterable[Sequence[str]]) -> str:
-    """Rows as CSV text; what a spreadsheet would take for a formula stands behind a quote."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(header)
-    writer.writerows([_harmless(cell) for cell in row] for row in rows)
-    return out.getvalue()
-
-
-def _harmless(cell: str) -> str:
-    return f"'{cell}" if _FORMULA.match(cell) else cell
-
-
 def write_move(dossier: Dossier, folder: Path, stem: str) -> list[Path]:
     """Write the move for a controller of one's own, where a motor drives the rig.
 
@@ -208,22 +178,5 @@ def write_move(dossier: Dossier, folder: Path, stem: str) -> list[Path]:
     for kind, text in texts.items():
         path = folder / f"{stem}-move.{kind}"
         write_whole(path, text)
-        files.append(path)
-    return files
-
-
-def write_csv(dossier: Dossier, folder: Path, stem: str) -> list[Path]:
-    """Write the tables; returns the files.
-
-    Raises
-    ------
-    OSError
-        If the folder cannot be written.
-    """
-    folder.mkdir(parents=True, exist_ok=True)
-    files = []
-    for name, make in TABLES.items():
-        path = folder / f"{stem}-{name}.csv"
-        write_whole(path, to_csv(*make(dossier)))
         files.append(path)
     return files
