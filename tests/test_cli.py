@@ -78,7 +78,7 @@ def test_bad_input_is_one_line_and_two(capsys, words, says):
 def test_pack_writes_its_files(tmp_path, capsys):
     assert main(["pack", DEMO, "--rig", "Wheelhouse slide", "--out", str(tmp_path)]) == 0
     names = capsys.readouterr().out.split()
-    assert {Path(name).suffix for name in names} == {".pdf", ".csv", ".dxf", ".svg"}
+    assert {Path(name).suffix for name in names} == {".pdf", ".csv", ".xlsx", ".dxf", ".svg"}
     assert all(Path(name).stat().st_size > 0 for name in names)
     assert (tmp_path / "wheelhouse-slide-pack.pdf").read_bytes().startswith(b"%PDF")
 

@@ -11,11 +11,25 @@ HEADER = "id,name,width [mm],height [mm],source\n"
 
 def test_breadth_that_was_promised():
     shipped = catalogue.shipped()
-    assert len(shipped.sections) >= 40
+
+    def many(*tables):
+        return sum(len(shipped.table(table)) for table in tables)
+
+    assert many("sections") >= 160
     assert len({section.material for section in shipped.sections.values()}) >= 8
-    assert len(shipped.wheels) >= 10
-    for table in ("sensors", "items", "stands", "hardware", "materials"):
-        assert len(shipped.table(table)) >= 4
+    assert many("wheels", "rollers", "sheaves", "bearings") >= 45
+    assert many("stands") >= 24
+    assert many("turntables", "bearings") >= 14
+    assert many("wires", "lines") >= 14
+    assert many("materials") >= 18
+    assert many("items") >= 60
+    threads = shipped.threads.values()
+    for system, least in (("metric", 3e-3), ("unified", 3.51e-3)):
+        sizes = sorted(one.diameter for one in threads if one.system == system)
+        assert sizes[0] == pytest.approx(least, rel=0.01)
+        assert len(sizes) >= 9
+    for one in threads:
+        assert one.tapping < one.diameter < one.close <= one.clearance
 
 
 def test_every_row_has_a_source_and_every_section_a_shape():
