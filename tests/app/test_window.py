@@ -330,6 +330,27 @@ def test_the_shelf_is_filled_and_used(window, store):
     assert window.session.assessment.cost > cost - 16.8
 
 
+def test_a_scrap_pile_is_typed_line_by_line(window, store, qtbot, hand):
+    dialog = ShelfDialog(window.session, store, window)
+    qtbot.addWidget(dialog)
+    for line in ("2 x 5' emt 3/4", "3 x 1200 mm alu tube 25 x 2", "heavy video"):
+        qtbot.keyClicks(dialog.line, line)
+        hand.key(dialog.line, Qt.Key.Key_Return)
+        assert (dialog.trouble.text(), dialog.line.text()) == ("", "")
+    shelf = store.shelf()
+    assert [(one.section, one.count) for one in shelf.stock] == [
+        ("emt-3-4", 2),
+        ("aluminium-tube-25x2", 3),
+    ]
+    assert [one.part for one in shelf.parts] == ["video-heavy"]
+    assert dialog.table.rowCount() == 3
+    qtbot.keyClicks(dialog.line, "5' of moon cheese")
+    hand.key(dialog.line, Qt.Key.Key_Return)
+    assert "moon cheese" in dialog.trouble.text()
+    assert dialog.line.text() == "5' of moon cheese"
+    assert store.shelf() == shelf
+
+
 def test_own_entries_join_the_catalogue(window, store):
     dialog = OwnEntryDialog(window.session, store, window, "sections")
     for title, text in {

@@ -24,6 +24,8 @@ from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import button, label
 from hazel_lantern.core.catalogue import CatalogueError, add_own, load
 from hazel_lantern.core.catalogue.rows import Face, Motor, Shape
+from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.having import read_line
 from hazel_lantern.core.project.store import Store
 from hazel_lantern.core.shelf import OwnedPart, Shelf, StockPiece
 from hazel_lantern.core.units import ReadError, read, write
@@ -65,6 +67,11 @@ class ShelfDialog(QDialog):
                 wrap=True,
             )
         )
+        self.line = QLineEdit()
+        self.line.setPlaceholderText("type what you have, such as  2 x 5' emt 3/4  and press Enter")
+        self.line.setAccessibleName("What you have, in one line")
+        self.line.returnPressed.connect(self.type_in)
+        layout.addWidget(self.line)
         self.table = table(("What", "Length", "How many", ""))
         layout.addWidget(self.table, 1)
         row = QHBoxLayout()
@@ -108,6 +115,25 @@ class ShelfDialog(QDialog):
         self._chosen = id
         self.what.setText(dict(self._options())[id])
         self.length.setEnabled(id in self.session.workshop.catalogue.sections)
+
+    def type_in(self) -> None:
+        """Put on the shelf what the line says; what cannot be read stays in it."""
+        try:
+            found = read_line(self.line.text(), self.session.workshop.catalogue, self.session.style)
+        except CannotBe as error:
+            self.trouble.setText(str(error))
+            return
+        except ValidationError:
+            self.trouble.setText("A length is 10 mm to 20 m, and there are 1 to 999 of them.")
+            return
+        self.trouble.setText("")
+        shelf = self.shelf
+        if isinstance(found, StockPiece):
+            self._keep(shelf.model_copy(update={"stock": (*shelf.stock, found)}))
+        else:
+            self._keep(shelf.model_copy(update={"parts": (*shelf.parts, found)}))
+        self.line.clear()
+        self.table.scrollToBottom()
 
     def put(self) -> None:
         """Put what was chosen on the shelf."""

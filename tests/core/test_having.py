@@ -1,0 +1,85 @@
+"""A scrap pile typed in a minute: one line for each thing, as makers write it."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from hazel_lantern.core.catalogue import shipped
+from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.having import read_line
+from hazel_lantern.core.shelf import OwnedPart, StockPiece
+from hazel_lantern.core.units import Style
+
+FOOT, INCH = 0.3048, 0.0254
+
+
+@pytest.mark.parametrize(
+    ("text", "section", "length", "count"),
+    [
+        ("2 x 5' emt 3/4", "emt-3-4", 5 * FOOT, 2),
+        ("emt 1, 10 ft", "emt-1", 10 * FOOT, 1),
+        ("3 × 1200 mm alu tube 25 × 2", "aluminium-tube-25x2", 1.2, 3),
+        ("1.5 m Steel conduit 20", "conduit-20x1.2", 1.5, 1),
+        ("2x4 stud on edge 8'", "lumber-2x4", 8 * FOOT, 1),
+        ("4 of lumber 2 x 4 on edge 8 ft", "lumber-2x4", 8 * FOOT, 4),
+        ("5' 6\" pvc pipe 1 1/2 schedule", "pvc-40-1-1-2", 66 * INCH, 1),
+        ('48" aluminum angle 1 x 1 x 1/8', "aluminium-angle-1in-0.125", 48 * INCH, 1),
+        ("2 pcs broom handle 28 1.4 m", "broom-28", 1.4, 2),
+        ("90 cm dowel 20", "dowel-20", 0.9, 1),
+    ],
+)
+def test_a_piece_is_read_from_a_line(text, section, length, count):
+    found = read_line(text, shipped(), Style())
+    assert isinstance(found, StockPiece)
+    assert (found.section, found.count) == (section, count)
+    assert found.length == pytest.approx(length)
+
+
+@pytest.mark.parametrize(
+    ("text", "part", "count"),
+    [
+        ("8 x skate wheels 54 in a V, on angle", "skate-v", 8),
+        ("heavy video", "video-heavy", 1),
+        ("Photo stand with fluid head", "photo-mid", 1),
+        ("2 x Saw horse", "saw-horse", 2),
+    ],
+)
+def test_a_part_is_read_where_no_length_is_given(text, part, count):
+    found = read_line(text, shipped(), Style())
+    assert isinstance(found, OwnedPart)
+    assert (found.part, found.count) == (part, count)
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("", "is not known"),
+        ("2 x 5'", "is not known"),
+        ("5' of moon cheese", "is not known"),
+        ("1 m aluminium tube", "say more"),
+        ("<b>5' emt</b>", "is not known"),
+        ("5' emt", "say more"),
+    ],
+)
+def test_what_is_not_clear_is_said_with_what_is_near(text, says):
+    with pytest.raises(CannotBe, match=says):
+        read_line(text, shipped(), Style())
+
+
+@given(st.text(max_size=80))
+def test_any_line_is_read_or_refused(text):
+    try:
+        found = read_line(text, shipped(), Style())
+    except CannotBe as error:
+        said = str(error)
+    else:
+        said = found.model_dump_json()
+    assert len(said.splitlines()) == 1
+
+
+@given(st.sampled_from(sorted(shipped().sections)), st.integers(1, 99), st.floats(0.2, 6))
+def test_every_section_is_found_by_its_whole_name(id, count, length):
+    row = shipped().sections[id]
+    found = read_line(f"{count} x {length:.3f} m {row.name}", shipped(), Style())
+    assert (found.section, found.count) == (id, count)
+    assert found.length == pytest.approx(round(length, 3))
