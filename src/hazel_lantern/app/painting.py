@@ -13,7 +13,7 @@ from PyQt6.QtGui import QBrush, QColor, QPainter, QPen, QPolygonF
 
 from hazel_lantern.app import theme
 from hazel_lantern.core.sketch import Arrow, Disc, Line, Note, Point, Shape, Sketch
-from hazel_lantern.core.units import Style, write
+from hazel_lantern.core.units import Style, to_the_eye, write
 
 Array = NDArray[np.float64]
 
@@ -212,7 +212,8 @@ class SketchPainter:
     def _note(self, note: Note, area: QRectF) -> None:
         words = note.text
         if note.value is not None:
-            words = f"{write(note.value, note.kind, self._style)} {note.text}".strip()
+            seen = to_the_eye(note.value, note.kind, self._style)
+            words = f"{write(seen, note.kind, self._style)} {note.text}".strip()
         colour = theme.colour("ember") if note.role == "shot" else theme.colour("soft")
         self.words(words, self._map.to_px(note.at), colour, area, centred=note.role == "guide")
 
