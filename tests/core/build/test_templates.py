@@ -1,5 +1,6 @@
 """Drilling templates: what is on the paper and in the files lies where the part has it."""
 
+import io
 import math
 import re
 import xml.etree.ElementTree as ElementTree
@@ -128,7 +129,7 @@ def test_svg_counts_from_the_top_and_is_of_true_size():
     assert root.get("width") == "2100mm"
     assert root.get("viewBox") == "0 0 2100 60"
     low = Template("Cheek", 0.1, 0.06, (hole(0.02, y=0.01),))
-    circle = ElementTree.fromstring(made.template_svg(low)).find(f"{SVG}circle")
+    circle = ElementTree.fromstring(made.template_svg(low)).find(f".//{SVG}circle")
     assert (circle.get("cx"), circle.get("cy"), circle.get("r")) == ("20", "50", "4")
 
 
@@ -144,3 +145,67 @@ def test_all_files_of_a_rig_are_written_and_none_for_none(tmp_path):
     assert all(path.stat().st_size > 300 for path in files)
     assert made.write_templates((), tmp_path / "none", "crane", Style(), "Mill") == []
     assert not (tmp_path / "none").exists()
+
+
+def test_a_laser_cuts_no_cross():
+    """What is cut and what is marked are apart, by colour; crosses keep off the rim."""
+    root = ElementTree.fromstring(made.template_svg(BOOM))
+    cut, mark = root.findall(f"{SVG}g")
+    assert (cut.get("id"), mark.get("id")) == ("cut", "mark")
+    assert cut.get("stroke") != mark.get("stroke")
+    assert {one.tag.removeprefix(SVG) for one in cut} <= {"polygon", "rect", "circle"}
+    assert {one.tag.removeprefix(SVG) for one in mark} == {"line", "text"}
+    circles = list(cut.iter(f"{SVG}circle"))
+    assert len(circles) == len(BOOM.holes)
+    assert [one.text for one in mark.iter(f"{SVG}text")] == [hole.label for hole in BOOM.holes]
+    for line in mark.iter(f"{SVG}line"):
+        ends = [(float(line.get(f"x{n}")), float(line.get(f"y{n}"))) for n in "12"]
+        near = min(
+            abs(math.dist(end, (float(c.get("cx")), float(c.get("cy")))) - float(c.get("r")))
+            for end in ends
+            for c in circles
+        )
+        assert near == pytest.approx(0.5, abs=1e-4)
+
+
+def test_a_drawing_says_how_far_it_extends():
+    drawing = ezdxf.read(io.StringIO(made.template_dxf(BOOM)))
+    assert drawing.header["$EXTMIN"][:2] == pytest.approx((0, 0))
+    assert drawing.header["$EXTMAX"][:2] == pytest.approx(
+        (BOOM.length * made.MM, BOOM.breadth * made.MM)
+    )
+
+
+@given(
+    st.lists(st.tuples(st.floats(10, 490), st.floats(5, 75)), min_size=1, max_size=9),
+    st.floats(20, 120),
+)
+def test_words_keep_clear_of_holes_and_of_each_other_where_there_is_room(spots, wide):
+    inside, taken, over = (0.0, 0.0, 500.0, 80.0), [], 0.0
+    spots = [
+        spot for n, spot in enumerate(spots) if all(math.dist(spot, o) > 12 for o in spots[:n])
+    ]
+    taken = [(x - 4, y - 4, x + 4, y + 4) for x, y in spots]
+    for x, y in spots:
+        box = made.beside(x, y, 4, wide, inside, taken)
+        assert box[0] >= 0
+        assert box[2] <= 500
+        assert box[1] >= 0
+        assert box[3] <= 80
+        over += sum(made._over(box, other) for other in taken)
+        taken.append(box)
+    if len(spots) <= 3:
+        assert over == 0.0
+
+
+def test_pages_say_their_language_and_title(tmp_path):
+    made.write_template_pdf([BOOM], tmp_path / "t.pdf", Style(), "A4", "Loft crane")
+    found = PdfReader(tmp_path / "t.pdf")
+    assert found.metadata.title == "Loft crane: templates"
+    assert found.trailer["/Root"]["/Lang"] == "en"
+    for page in found.pages:
+        for font in page["/Resources"]["/Font"].values():
+            one = font.get_object()
+            below = [x.get_object() for x in one.get("/DescendantFonts", [one])]
+            if "/FontDescriptor" in below[0]:
+                assert "/FontFile2" in below[0]["/FontDescriptor"].get_object()

@@ -333,6 +333,7 @@ def write_pdf(dossier: Dossier, path: Path, paper: str = "A4") -> None:
         author="",
         subject="Build pack",
         creator=f"Hazel Lantern {__version__}",
+        lang="en",
     )
     try:
         document.build(_Pack(dossier, page).story(), onFirstPage=_footer, onLaterPages=_footer)

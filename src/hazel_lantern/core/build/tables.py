@@ -64,7 +64,7 @@ def holes_table(dossier: Dossier) -> Table:
     style = dossier.style
     rows: list[tuple[str, ...]] = []
     for hole in dossier.holes:
-        where = [_ruled(hole.x, style), _ruled(hole.y, style)]
+        where = [ruled(hole.x, style), ruled(hole.y, style)]
         if style.imperial:
             where.append(f"{trimmed(hole.x * 1e3, 1)} × {trimmed(hole.y * 1e3, 1)}")
         drill = drill_of(hole, style).name
@@ -80,7 +80,7 @@ def drill_of(hole: Hole, style: Style) -> DrillSize:
     return drill_for(hole.diameter, style, any(words in hole.purpose for words in EXACT))
 
 
-def _ruled(value: float, style: Style) -> str:
+def ruled(value: float, style: Style) -> str:
     """A place as it is marked: to a hundredth of a millimetre, or on a line of a rule by the inch.
 
     What cogs need stands where no line is, and is told to a thousandth.

@@ -15,6 +15,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
+from hazel_lantern.core.build.tables import drill_of, ruled
 from hazel_lantern.core.files import write_whole
 from hazel_lantern.core.units import Style, write
 
@@ -28,6 +29,14 @@ MARGIN, SHARED = 0.012, 0.01
 HEAD, FOOT = 0.022, 0.022
 #: The bar to lay a rule on, m.
 BAR = {False: 0.100, True: 4 * 0.0254}
+#: The upright one stands so far from the paper's edge, m.
+UPRIGHT = 0.007
+#: Letters beside a hole, points.
+LABEL = 7
+#: What a laser does with each group of a drawing, by its colour.
+PASSES = {"cut": "#ff0000", "mark": "#0000ff"}
+#: Left, bottom, right and top, points.
+Box = tuple[float, float, float, float]
 PAPER = {"A4": (0.297, 0.210), "Letter": (0.2794, 0.2159)}
 
 
@@ -161,6 +170,51 @@ def pages(templates: Sequence[Template], paper: str) -> list[list[Placed]]:
     return found
 
 
+def beside(
+    x: float, y: float, radius: float, wide: float, inside: Box, taken: Sequence[Box]
+) -> Box:
+    """Where a hole's words stand: beside it, inside of the strip, clear of what is there.
+
+    Parameters
+    ----------
+    x, y, radius : float
+        Of the hole, points.
+    wide : float
+        Of the words, points.
+    inside : (float, float, float, float)
+        Left, bottom, right, top of the strip, points.
+    taken : sequence of (float, float, float, float)
+        What is there already.
+
+    Returns
+    -------
+    (float, float, float, float)
+        Where no place is free, the one with the least under it.
+    """
+    left, low, right, top = inside
+    places = []
+    for away in range(5):
+        for up in (1, -1):
+            at = y + up * (2 + away * LABEL) - (LABEL if up < 0 else 0)
+            for start in (x + radius + 3, x - radius - 3 - wide, x - wide / 2):
+                start = min(max(start, left + 1), max(right - 1 - wide, left + 1))
+                places.append((start, at, start + wide, at + LABEL + 1))
+    fits = [one for one in places if one[1] >= low and one[3] <= top] or places
+    return min(fits, key=lambda one: sum(_over(one, other) for other in taken))
+
+
+def _around(hole: Hole, point: float) -> Box:
+    half = hole.diameter / 2
+    left, low, right, top = hole.x - half, hole.y - half, hole.x + half, hole.y + half
+    return left * point, low * point, right * point, top * point
+
+
+def _over(one: Box, other: Box) -> float:
+    across = min(one[2], other[2]) - max(one[0], other[0])
+    up = min(one[3], other[3]) - max(one[1], other[1])
+    return max(across, 0.0) * max(up, 0.0)
+
+
 class _Sheets:
     """Draws pages of tiles on a reportlab canvas."""
 
@@ -180,12 +234,17 @@ class _Sheets:
         canvas.line(x, y, x + bar * point, y)
         for end in (x, x + bar * point):
             canvas.line(end, y - 6, end, y + 6)
+        # A printer may stretch one way only: the bar stands upright as well, beside the strips.
+        side = UPRIGHT * point
+        canvas.line(side, y, side, y + bar * point)
+        for end in (y, y + bar * point):
+            canvas.line(side - 5, end, side + 5, end)
         canvas.setFont("Lantern", 8)
         canvas.drawString(
             x + bar * point + 8,
             y - 3,
-            f"{write(bar, 'length', self.style)} between the ends: lay a rule on it. Print at "
-            "100 %, not fitted to the page; written sizes rule.",
+            f"{write(bar, 'length', self.style)} between the ends, this way and upright: lay a "
+            "rule on both. Print at 100 %, not fitted; written sizes rule.",
         )
         from hazel_lantern.core.build.letters import put
 
@@ -209,9 +268,12 @@ class _Sheets:
         canvas.setFont("Lantern", 8)
         note = f" · {template.note}" if template.note else ""
         start = write(tile.start, "length", self.style)
-        canvas.drawString(
-            placed.x * point, top + 15, f"{size}{note} · left edge {start} from the datum end"
-        )
+        line = f"{size}{note} · left edge {start} from the datum end"
+        room = (PAPER[self.paper][0] - 2 * MARGIN) * point
+        # A long note is printed smaller, not past the edge of the paper.
+        small = min(8.0, 8.0 * room / canvas.stringWidth(line, "Lantern", 8))
+        canvas.setFont("Lantern", small)
+        canvas.drawString(placed.x * point, top + 15, line)
         if tile.start:
             canvas.setLineWidth(0.4)
             canvas.line(placed.x * point, placed.y * point - 4, placed.x * point, top + 4)
@@ -250,10 +312,12 @@ class _Sheets:
                 2 * radius,
                 radius,
             )
+        # Words keep clear of what is drilled, and of each other.
+        taken = [_around(hole, point) for hole in template.holes]
         for hole in template.holes:
-            self._hole(hole, tile.end)
+            self._hole(hole, tile, taken)
 
-    def _hole(self, hole: Hole, edge: float) -> None:
+    def _hole(self, hole: Hole, tile: Tile, taken: list[Box]) -> None:
         canvas, point = self.canvas, self.point
         x, y, radius = hole.x * point, hole.y * point, hole.diameter / 2 * point
         canvas.setLineWidth(0.5)
@@ -262,14 +326,17 @@ class _Sheets:
         canvas.setLineWidth(0.3)
         canvas.line(x - reach, y, x + reach, y)
         canvas.line(x, y - reach, x, y + reach)
-        canvas.setFont("Lantern", 7)
-        size = write(hole.diameter, "fine", self.style)
-        words = f"{hole.label}, {size}, at {write(hole.x, 'length', self.style)}"
-        # Near the right edge of a strip the words stand left of the hole.
-        if canvas.stringWidth(words, "Lantern", 7) + x + radius + 3 > edge * point:
-            canvas.drawRightString(x - radius - 3, y + 3, words)
-        else:
-            canvas.drawString(x + radius + 3, y + 3, words)
+        if not (tile.start <= hole.x <= tile.end and tile.low <= hole.y <= tile.high):
+            # It is named on the strip that has its middle.
+            return
+        canvas.setFont("Lantern", LABEL)
+        drill = drill_of(hole, self.style).name
+        words = f"{hole.label}, {drill}, at {ruled(hole.x, self.style)}"
+        wide = canvas.stringWidth(words, "Lantern", LABEL)
+        inside = (tile.start * point, tile.low * point, tile.end * point, tile.high * point)
+        box = beside(x, y, radius, wide, inside, taken)
+        taken.append(box)
+        canvas.drawString(box[0], box[1] + 1.5, words)
 
     def _join(self, placed: Placed) -> None:
         """A dashed line where the next strip's edge lies."""
@@ -302,7 +369,7 @@ def write_template_pdf(
     width, height = PAPER[paper]
     point = 72 / 0.0254
     out = io.BytesIO()
-    canvas = Canvas(out, pagesize=(width * point, height * point))
+    canvas = Canvas(out, pagesize=(width * point, height * point), lang="en")
     canvas.setTitle(f"{title}: templates")
     sheets = _Sheets(canvas, style, paper, title)
     laid = pages(templates, paper)
@@ -342,13 +409,20 @@ def template_dxf(template: Template) -> str:
             f"{hole.label} {hole.diameter * MM:g} mm", height=3, dxfattribs={"layer": "WORDS"}
         )
         words.set_placement((x + radius + 1, y + 1))
+    drawing.header["$EXTMIN"] = (min(x for x, _ in corners), min(y for _, y in corners), 0)
+    drawing.header["$EXTMAX"] = (max(x for x, _ in corners), max(y for _, y in corners), 0)
+    space.reset_extents(drawing.header["$EXTMIN"], drawing.header["$EXTMAX"])
     out = io.StringIO()
     drawing.write(out)
     return out.getvalue()
 
 
 def template_svg(template: Template) -> str:
-    """A part as SVG text of true size."""
+    """A part as SVG text of true size: what is cut, and what is only marked, apart.
+
+    A laser takes colours for passes: it cuts the group ``cut`` and scores ``mark``, so that no
+    cross is cut through a hole's rim.
+    """
     length, breadth = template.length * MM, template.breadth * MM
     root = ElementTree.Element(
         "svg",
@@ -358,22 +432,25 @@ def template_svg(template: Template) -> str:
             "height": f"{breadth:g}mm",
             "viewBox": f"0 0 {length:g} {breadth:g}",
             "fill": "none",
-            "stroke": "#2A2119",
             "stroke-width": "0.2",
         },
     )
     ElementTree.SubElement(root, "title").text = template.part
-
+    cut, mark = (
+        ElementTree.SubElement(root, "g", {"id": name, "stroke": colour})
+        for name, colour in PASSES.items()
+    )
     edge = " ".join(f"{x * MM:.6g},{breadth - y * MM:.6g}" for x, y in corners_of(template))
-    ElementTree.SubElement(root, "polygon", {"points": edge})
+    ElementTree.SubElement(cut, "polygon", {"points": edge})
 
-    def add(kind: str, **attributes: float) -> None:
+    def add(group: ElementTree.Element, kind: str, **attributes: float) -> ElementTree.Element:
         shown = {name.replace("_", "-"): f"{value:.6g}" for name, value in attributes.items()}
-        ElementTree.SubElement(root, kind, shown)
+        return ElementTree.SubElement(group, kind, shown)
 
     for x0, x1, y, width in template.slots:
         half = width / 2 * MM
         add(
+            cut,
             "rect",
             x=x0 * MM - half,
             # An SVG counts down from the top, a part up from its datum edge.
@@ -384,9 +461,15 @@ def template_svg(template: Template) -> str:
         )
     for hole in template.holes:
         x, y, radius = hole.x * MM, breadth - hole.y * MM, hole.diameter / 2 * MM
-        add("circle", cx=x, cy=y, r=radius)
-        add("line", x1=x - radius - 2, y1=y, x2=x + radius + 2, y2=y)
-        add("line", x1=x, y1=y - radius - 2, x2=x, y2=y + radius + 2)
+        add(cut, "circle", cx=x, cy=y, r=radius)
+        # The cross stands around the hole, for a drill that is set by eye.
+        for dx, dy in ((1, 0), (-1, 0), (0, 1), (0, -1)):
+            near, far = radius + 0.5, radius + 2.5
+            add(mark, "line", x1=x + dx * near, y1=y + dy * near, x2=x + dx * far, y2=y + dy * far)
+        words = add(mark, "text", x=x + radius + 1, y=y - 1)
+        words.set("font-size", "2.5")
+        words.set("font-family", "sans-serif")
+        words.text = hole.label
     return ElementTree.tostring(root, encoding="unicode", xml_declaration=True) + "\n"
 
 
