@@ -330,6 +330,29 @@ def test_the_shelf_is_filled_and_used(window, store):
     assert window.session.assessment.cost > cost - 16.8
 
 
+def test_inches_are_read_or_bought_and_it_is_said_which(window, hand, qtbot):
+    hand.click(window.top.unit_buttons["ft·in"])
+    assert "Settings, Shop" in window.message
+    pill_options = [id for id, _ in window.session.options("design.rails.section")]
+    assert "emt-3-4" not in pill_options
+    dialog = SettingsDialog(window.session, window)
+    qtbot.addWidget(dialog)
+    dialog.lines["shop"].setText("inches")
+    dialog.take()
+    assert "accepted" in dialog.trouble.text()
+    dialog.lines["shop"].setText("inch")
+    dialog.take()
+    pill_options = [id for id, _ in window.session.options("design.rails.section")]
+    assert "emt-3-4" in pill_options
+    # What is in use stays to be seen, though this shop has it not.
+    assert window.session.value("design.rails.section") in pill_options
+    assert "aluminium-tube-40x3" not in pill_options
+    window.say("", False)
+    hand.click(window.top.unit_buttons["mm"])
+    hand.click(window.top.unit_buttons["ft·in"])
+    assert "Settings, Shop" not in window.message
+
+
 def test_a_scrap_pile_is_typed_line_by_line(window, store, qtbot, hand):
     dialog = ShelfDialog(window.session, store, window)
     qtbot.addWidget(dialog)

@@ -274,6 +274,13 @@ class Window(QMainWindow):
         self.session.document.edit_project(Edit("settings.units", system), action=f"units {system}")
         if self.top is not None:
             self.top.refresh()
+        if system != "mm" and self.session.settings.shop == "metric":
+            # Reading inches and buying them are two things; the other is easily missed.
+            self.say(
+                "Shown in feet and inches. What is bought still goes by the millimetre: "
+                "Settings, Shop.",
+                False,
+            )
 
     def use_theme(self, name: str) -> None:
         """Put another theme on everything."""

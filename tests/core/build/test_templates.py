@@ -185,7 +185,7 @@ def test_words_keep_clear_of_holes_and_of_each_other_where_there_is_room(spots, 
     spots = [
         spot for n, spot in enumerate(spots) if all(math.dist(spot, o) > 12 for o in spots[:n])
     ]
-    taken = [(x - 4, y - 4, x + 4, y + 4) for x, y in spots]
+    taken = [(x - 9, y - 9, x + 9, y + 9) for x, y in spots]
     for x, y in spots:
         box = made.beside(x, y, 4, wide, inside, taken)
         assert box[0] >= 0

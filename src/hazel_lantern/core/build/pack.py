@@ -179,7 +179,6 @@ class _Pack:
             self._table(header, rows, (34, 9, 11, 9, 12, 25)),
             Spacer(1, 4),
             self._p(f"Still to buy: {total} of a budget of {budget}."),
-            *self._to_buy(),
             self._p("Cuts", self.heading),
         ]
         header, rows = cuts_table(self.d)
@@ -188,7 +187,7 @@ class _Pack:
         kerf = write(self.d.project.settings.kerf, "fine", style)
         found.append(self._p(f"A saw cut of {kerf} is counted between pieces."))
         found += [_CutBarDrawing(bar, self.width, self.d) for bar in self.d.cuts.bars]
-        return found
+        return [*found, *self._to_buy()]
 
     def _to_buy(self) -> list[Flowable]:
         """The shopping list, aisle by aisle."""

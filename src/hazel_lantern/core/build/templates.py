@@ -31,8 +31,8 @@ HEAD, FOOT = 0.022, 0.022
 BAR = {False: 0.100, True: 4 * 0.0254}
 #: The upright one stands so far from the paper's edge, m.
 UPRIGHT = 0.007
-#: Letters beside a hole, points.
-LABEL = 7
+#: Letters beside a hole, and how far its cross goes past its rim, points.
+LABEL, CROSS = 7, 5
 #: What a laser does with each group of a drawing, by its colour.
 PASSES = {"cut": "#ff0000", "mark": "#0000ff"}
 #: Left, bottom, right and top, points.
@@ -195,8 +195,8 @@ def beside(
     places = []
     for away in range(5):
         for up in (1, -1):
-            at = y + up * (2 + away * LABEL) - (LABEL if up < 0 else 0)
-            for start in (x + radius + 3, x - radius - 3 - wide, x - wide / 2):
+            at = y + up * (1 + away * (LABEL + 1)) - (LABEL + 1 if up < 0 else 0)
+            for start in (x + radius + CROSS, x - radius - CROSS - wide, x - wide / 2):
                 start = min(max(start, left + 1), max(right - 1 - wide, left + 1))
                 places.append((start, at, start + wide, at + LABEL + 1))
     fits = [one for one in places if one[1] >= low and one[3] <= top] or places
@@ -204,9 +204,8 @@ def beside(
 
 
 def _around(hole: Hole, point: float) -> Box:
-    half = hole.diameter / 2
-    left, low, right, top = hole.x - half, hole.y - half, hole.x + half, hole.y + half
-    return left * point, low * point, right * point, top * point
+    x, y, reach = hole.x * point, hole.y * point, hole.diameter / 2 * point + CROSS
+    return x - reach, y - reach, x + reach, y + reach
 
 
 def _over(one: Box, other: Box) -> float:
@@ -322,7 +321,7 @@ class _Sheets:
         x, y, radius = hole.x * point, hole.y * point, hole.diameter / 2 * point
         canvas.setLineWidth(0.5)
         canvas.circle(x, y, radius)
-        reach = radius + 5
+        reach = radius + CROSS
         canvas.setLineWidth(0.3)
         canvas.line(x - reach, y, x + reach, y)
         canvas.line(x, y - reach, x, y + reach)
