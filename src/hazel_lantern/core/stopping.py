@@ -11,6 +11,21 @@ class StopSearch(Exception):  # noqa: N818 - a signal, not an error
     """The work was told to stop."""
 
 
+def told(stop: Stop) -> None:
+    """Stop here if that was asked for.
+
+    Parameters
+    ----------
+    stop : callable
+
+    Raises
+    ------
+    StopSearch
+    """
+    if stop():
+        raise StopSearch
+
+
 def never() -> bool:
     """For work that nobody stops."""
     return False

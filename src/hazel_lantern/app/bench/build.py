@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from functools import partial
 from pathlib import Path
 from typing import Literal
@@ -16,6 +16,7 @@ from PyQt6.QtWidgets import (
     QFileDialog,
     QHeaderView,
     QLineEdit,
+    QProgressBar,
     QPushButton,
     QTableWidget,
     QTableWidgetItem,
@@ -269,7 +270,14 @@ class BuildBench(Bench):
         self._money = label("", "soft")
         self.budget = Pill(session, "budget", self, "budget")
         self.templates_button = button("Templates…", on=self._write_templates)
+        self.bar = QProgressBar()
+        self.bar.setTextVisible(False)
+        self.bar.setFixedSize(90, 8)
+        self.bar.setAccessibleName("Written so far")
+        self.stop = button("stop", "link", self.cancel)
         for widget in (
+            self.bar,
+            self.stop,
             self._money,
             self.budget,
             button("Tables…", on=self._write_tables),
@@ -285,7 +293,9 @@ class BuildBench(Bench):
         self._planner.failed.connect(lambda why: session.message.emit(why, True))
         self._writer = Worker(self)
         self._writer.done.connect(self._written)
-        self._writer.failed.connect(lambda why: session.message.emit(f"Not written: {why}", True))
+        self._writer.failed.connect(self._not_written)
+        self._writer.progress.connect(lambda share: self.bar.setValue(round(100 * share)))
+        self._show_writing(False)
         self._for: tuple[object, ...] | None = None
 
     def refresh(self) -> None:
@@ -381,21 +391,40 @@ class BuildBench(Bench):
         assert rig is not None
         self.session.message.emit("Writing…", False)
 
-        def work(stop: object, progress: object) -> list[Path]:
+        def work(stop: Stop, progress: Callable[[float], object]) -> list[Path]:
             from hazel_lantern.core.build import data, dossier, pack, templates
 
             if what == "pack":
-                return pack.write_pack(project, rig, workshop, folder)
-            found, stem = dossier.gather(project, rig, workshop), pack.stem_of(rig, project)
+                return pack.write_pack(project, rig, workshop, folder, stop, progress)
+            found, stem = dossier.gather(project, rig, workshop, stop), pack.stem_of(rig, project)
             if what == "tables":
                 return data.write_data(found, folder, stem)
             title = f"{project.name}: {rig.name}"
-            return templates.write_templates(found.templates, folder, stem, found.style, title)
+            return templates.write_templates(
+                found.templates, folder, stem, found.style, title, stop, progress
+            )
 
+        self.bar.setValue(0)
+        self._show_writing(True)
         self._writer.ask(work, wait=0)
+
+    def _show_writing(self, on: bool) -> None:
+        self.bar.setVisible(on)
+        self.stop.setVisible(on)
+
+    def cancel(self) -> None:
+        """Stop writing; files that are written stay, each of them whole."""
+        self._writer.cancel()
+        self._show_writing(False)
+        self.session.message.emit("Stopped. What is written so far stays.", False)
+
+    def _not_written(self, why: str) -> None:
+        self._show_writing(False)
+        self.session.message.emit(f"Not written: {why}", True)
 
     def _written(self, files: object) -> None:
         assert isinstance(files, list)
+        self._show_writing(False)
         if not files:
             self.session.message.emit("There is nothing to write: no part of it is drilled.", False)
             return

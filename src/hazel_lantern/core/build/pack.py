@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
@@ -38,6 +39,7 @@ from hazel_lantern.core.build.templates import write_templates
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.names import file_name
 from hazel_lantern.core.project.model import Project, Rig
+from hazel_lantern.core.stopping import Stop, never, told
 from hazel_lantern.core.units import write
 from hazel_lantern.core.workshop import Workshop
 
@@ -341,8 +343,26 @@ def write_pdf(dossier: Dossier, path: Path, paper: str = "A4") -> None:
         beside.unlink(missing_ok=True)
 
 
-def write_pack(project: Project, rig: Rig, workshop: Workshop, folder: Path) -> list[Path]:
+def write_pack(
+    project: Project,
+    rig: Rig,
+    workshop: Workshop,
+    folder: Path,
+    stop: Stop = never,
+    progress: Callable[[float], object] = lambda share: None,
+) -> list[Path]:
     """Write the whole pack of a rig into a folder: PDF, tables, templates of true size.
+
+    Parameters
+    ----------
+    project : Project
+    rig : Rig
+    workshop : Workshop
+    folder : Path
+    stop : callable
+        Asked before each file; files written before stay, each whole.
+    progress : callable
+        Given the share done, 0 to 1.
 
     Returns
     -------
@@ -355,13 +375,27 @@ def write_pack(project: Project, rig: Rig, workshop: Workshop, folder: Path) -> 
         If the folder cannot be written.
     CutError
         If there is no cut plan.
+    StopSearch
+        If told to stop.
     """
-    dossier = gather(project, rig, workshop)
+    dossier = gather(project, rig, workshop, stop)
+    progress(0.2)
     folder.mkdir(parents=True, exist_ok=True)
     stem = stem_of(rig, project)
     pdf = folder / f"{stem}-pack.pdf"
     write_pdf(dossier, pdf, "Letter" if project.settings.style.imperial else "A4")
+    progress(0.45)
+    told(stop)
+    files = [pdf, *write_data(dossier, folder, stem), *write_move(dossier, folder, stem)]
+    progress(0.5)
     style, title = project.settings.style, f"{project.name}: {rig.name}"
-    drawn = write_templates(dossier.templates, folder, stem, style, title)
-    moved = write_move(dossier, folder, stem)
-    return [pdf, *write_data(dossier, folder, stem), *moved, *drawn]
+    drawn = write_templates(
+        dossier.templates,
+        folder,
+        stem,
+        style,
+        title,
+        stop,
+        lambda share: progress(0.5 + 0.5 * share),
+    )
+    return [*files, *drawn]

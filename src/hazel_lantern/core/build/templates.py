@@ -10,13 +10,14 @@ import io
 import math
 import re
 import xml.etree.ElementTree as ElementTree
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
 from hazel_lantern.core.build.tables import drill_of, ruled
 from hazel_lantern.core.files import write_whole
+from hazel_lantern.core.stopping import Stop, never, told
 from hazel_lantern.core.units import Style, write
 
 if TYPE_CHECKING:
@@ -473,14 +474,40 @@ def template_svg(template: Template) -> str:
 
 
 def write_templates(
-    templates: Sequence[Template], folder: Path, stem: str, style: Style, title: str
+    templates: Sequence[Template],
+    folder: Path,
+    stem: str,
+    style: Style,
+    title: str,
+    stop: Stop = never,
+    progress: Callable[[float], object] = lambda share: None,
 ) -> list[Path]:
     """Write PDF, DXF and SVG of all templates into a folder; returns the files.
+
+    Parameters
+    ----------
+    templates : sequence of Template
+    folder : Path
+    stem : str
+        What the files' names begin with.
+    style : Style
+    title : str
+        Printed at the foot of each page.
+    stop : callable
+        Asked before each file.
+    progress : callable
+        Given the share done, 0 to 1.
+
+    Returns
+    -------
+    list of Path
 
     Raises
     ------
     OSError
         If the folder cannot be written.
+    StopSearch
+        If told to stop.
     """
     if not templates:
         return []
@@ -488,9 +515,11 @@ def write_templates(
     paper = "Letter" if style.imperial else "A4"
     files = [folder / f"{stem}-templates.pdf"]
     write_template_pdf(templates, files[0], style, paper, title)
-    for template in templates:
+    for number, template in enumerate(templates, start=1):
         for ending, make in (("dxf", template_dxf), ("svg", template_svg)):
+            told(stop)
             path = folder / f"{stem}-{file_stem(template)}.{ending}"
             write_whole(path, make(template))
             files.append(path)
+        progress(number / len(templates))
     return files
