@@ -9,7 +9,7 @@ from typing import Literal
 
 from pydantic import ValidationError
 from PyQt6.QtCore import QRectF, QSize, Qt
-from PyQt6.QtGui import QPainter, QPaintEvent, QPen
+from PyQt6.QtGui import QPainter, QPaintEvent, QPen, QResizeEvent
 from PyQt6.QtWidgets import (
     QAbstractItemDelegate,
     QAbstractItemView,
@@ -40,6 +40,8 @@ from hazel_lantern.core.stopping import Stop
 from hazel_lantern.core.units import ReadError, read, write
 
 HAVING = ("buy", "owned", "scrap")
+#: Below this width of the bench the money stands back for the buttons, px.
+NARROW = 640
 
 
 def table(header: tuple[str, ...]) -> QTableWidget:
@@ -275,15 +277,15 @@ class BuildBench(Bench):
         self.bar.setFixedSize(90, 8)
         self.bar.setAccessibleName("Written so far")
         self.stop = button("stop", "link", self.cancel)
-        for widget in (
-            self.bar,
-            self.stop,
+        self._beside = (
             self._money,
             self.budget,
             button("Tables…", on=self._write_tables),
             self.templates_button,
             button("Pack…", "lit", self.write_pack),
-        ):
+        )
+        self._money_row = (self._money, self.budget)
+        for widget in (self.bar, self.stop, *self._beside):
             self.pages.corner.addWidget(widget)
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
@@ -408,9 +410,17 @@ class BuildBench(Bench):
         self._show_writing(True)
         self._writer.ask(work, wait=0)
 
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """In a narrow window what is written is worth more than what is told elsewhere too."""
+        super().resizeEvent(event)
+        self._show_writing(self._writer.busy)
+
     def _show_writing(self, on: bool) -> None:
         self.bar.setVisible(on)
         self.stop.setVisible(on)
+        # There is room for one or the other, and one pack is written at a time.
+        for widget in self._beside:
+            widget.setVisible(not on and not (widget in self._money_row and self.width() < NARROW))
 
     def cancel(self) -> None:
         """Stop writing; files that are written stay, each of them whole."""
