@@ -81,6 +81,14 @@ def test_a_limit_in_newtons_of_the_lightest_wheel_is_dropped():
     assert loads(json.dumps(data)).settings.limits == {"dolly.push": 30.0}
 
 
+def test_a_project_that_knew_no_shop_buys_by_the_millimetre():
+    data = json.loads(NEW)
+    data["version"] = 5
+    data["settings"].pop("shop", None)
+    data["settings"]["units"] = "ft·in"
+    assert loads(json.dumps(data)).settings.shop == "metric"
+
+
 def paths(rig):
     return assess(rig).family.framed.path
 

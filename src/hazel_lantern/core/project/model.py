@@ -16,7 +16,7 @@ from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot.moves import ways
 
 #: The version of the file format that this code writes.
-VERSION = 5
+VERSION = 6
 #: Rigs of a project, at the most.
 MOST_RIGS = 60
 
@@ -66,7 +66,7 @@ class Project(Frozen):
     """All that a project file holds."""
 
     format: Literal["hazel-lantern"] = "hazel-lantern"
-    version: Literal[5] = 5
+    version: Literal[6] = 6
     name: str = Field("New project", title="Project name", min_length=1, max_length=80)
     settings: Settings = Settings()
     rigs: tuple[Rig, ...] = Field((), max_length=MOST_RIGS)
