@@ -647,8 +647,8 @@ class Second:
             return None
         rows, reach = self.rows, self.front + self.d.platform.ahead
         stiff = 1 / (1 / self.d.post.twist_stiffness + 1 / rows.turntable.twist_stiffness)
-        mass, along, up = self.turning()
-        whole = float((mass * (along**2 + up**2)).sum())
+        mass, along, _ = self.turning()
+        whole = float((mass * along**2).sum())
         if not self.open:
             whole += self.camera * ((self.front + self.ahead) ** 2 - self.front**2)
         bend, masses = chain(self.x, self.broad, self.line, self.lumps)

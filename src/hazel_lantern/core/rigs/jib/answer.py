@@ -392,7 +392,8 @@ class JibAnswer(Answer[JibDesign]):
     @property
     def pan_inertia(self) -> float:
         """About the post with the arm level, kg·m²."""
-        front, level = self.geometry.front, balance.inertia(self.turning)
+        # How high anything sits over the pivot is nothing to a turn about the upright post.
+        front, level = self.geometry.front, sum(one.mass * one.along**2 for one in self.turning)
         if not self.geometry.level:
             return level
         # On its platform the load stands ahead of the pin at which the balance has it.
