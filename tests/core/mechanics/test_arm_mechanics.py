@@ -245,6 +245,31 @@ def test_pins_on_each_other_close_at_no_angle():
     assert np.isnan(found).all()
 
 
+@given(st.floats(-0.4, 0.4), st.lists(st.floats(-1, 1), min_size=2, max_size=2))
+def test_a_mass_behind_the_tip_never_counts_for_less_than_nothing(ahead, tip):
+    """Its energy is m (w + a θ)²; as an inertia m (2 a r + a²) at the tip alone it may be less."""
+    mass, reach = 3.0, 1.2
+    boom = Boom([Stretch(-0.3, reach, (1e3, 1e3), (0.05, 0.05))], ((reach, mass),))
+    shape = np.zeros(2 * boom.nodes.size)
+    shape[-2:] = tip
+    there = mass * ahead
+    push = boom.inertia_load(shape, there * ahead, there)
+    lift, turn = tip
+    beam = float(shape @ boom.inertia_load(shape)) - mass * lift**2
+    energy = mass * (lift + ahead * turn) ** 2
+    assert float(shape @ push) == pytest.approx(beam + energy, abs=1e-9)
+    assert float(shape @ push) >= -1e-12
+    # Turned stiffly it is what it is about the pin.
+    stiff = boom.turned
+    about = float(stiff @ boom.inertia_load(stiff, there * ahead, there))
+    bare = float(stiff @ boom.inertia_load(stiff))
+    assert about - bare == pytest.approx(mass * ((reach + ahead) ** 2 - reach**2), abs=1e-9)
+    if ahead < -0.05:
+        shape[-2:] = 0.0, 1.0
+        alone = boom.inertia_load(shape, mass * (2 * ahead * reach + ahead**2))
+        assert float(shape @ alone) < 0
+
+
 def test_settling_follows_the_envelope():
     frequency, damping = 4.0, 0.02
     seconds = settle_time(frequency, damping, 30.0, 1.0)
