@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from PyQt6.QtCore import QEvent, QObject, QPoint, Qt, pyqtSignal
 from PyQt6.QtGui import QFontMetrics, QKeyEvent
 from PyQt6.QtWidgets import QFrame, QLineEdit, QListWidget, QListWidgetItem, QVBoxLayout, QWidget
@@ -113,6 +115,20 @@ class ChoicePopup(QFrame):
             self.close()
         else:
             super().keyPressEvent(event)
+
+
+def offer(
+    session: Session,
+    options: list[tuple[str, str]],
+    now: str,
+    under: QWidget,
+    chosen: Callable[[str], object],
+) -> None:
+    """Let one choose below a widget, for the rig looked at; ``now`` is what is chosen already."""
+    popup = ChoicePopup(options, now, under.window() or under)
+    popup.only_for(session)
+    popup.chosen.connect(chosen)
+    popup.pop(under.mapToGlobal(QPoint(0, under.height() + 2)))
 
 
 def _widest(metrics: QFontMetrics, options: list[str]) -> int:

@@ -7,7 +7,7 @@ from PyQt6.QtGui import QFocusEvent, QFontMetrics, QKeyEvent, QPainter, QPaintEv
 from PyQt6.QtWidgets import QAbstractButton, QLabel, QLineEdit, QWidget
 
 from hazel_lantern.app import theme
-from hazel_lantern.app.choice_popup import ChoicePopup
+from hazel_lantern.app.choice_popup import offer
 from hazel_lantern.app.session import Session
 
 HEIGHT = 24
@@ -172,10 +172,7 @@ class Pill(QAbstractButton):
         return QRect(x, self.y(), width, HEIGHT + 2)
 
     def _pop(self) -> None:
-        popup = ChoicePopup(self.session.options(self.path), self._now(), self.window() or self)
-        popup.only_for(self.session)
-        popup.chosen.connect(self._chose)
-        popup.pop(self.mapToGlobal(QPoint(0, self.height() + 2)))
+        offer(self.session, self.session.options(self.path), self._now(), self, self._chose)
 
     def _now(self) -> str:
         value = self.session.value(self.path)

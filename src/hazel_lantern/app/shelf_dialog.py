@@ -27,25 +27,9 @@ from hazel_lantern.core.catalogue.rows import Face, Motor, Shape
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.having import read_line
 from hazel_lantern.core.project.store import Store
-from hazel_lantern.core.shelf import OwnedPart, Shelf, StockPiece
+from hazel_lantern.core.shelf import PARTS, OwnedPart, Shelf, StockPiece
 from hazel_lantern.core.units import ReadError, read, write
 from hazel_lantern.core.workshop import Workshop
-
-#: Tables of what may lie on a shelf, in the order in which they are offered.
-OWNED = (
-    "sections",
-    "wheels",
-    "rollers",
-    "stands",
-    "bearings",
-    "motors",
-    "cogs",
-    "lines",
-    "endings",
-    "tighteners",
-    "sheaves",
-    "hardware",
-)
 
 
 class ShelfDialog(QDialog):
@@ -103,7 +87,11 @@ class ShelfDialog(QDialog):
 
     def _options(self) -> list[tuple[str, str]]:
         catalogue = self.session.workshop.catalogue
-        return [(id, row.name) for name in OWNED for id, row in catalogue.table(name).items()]
+        return [
+            (id, row.name)
+            for name in ("sections", *PARTS)
+            for id, row in catalogue.table(name).items()
+        ]
 
     def _offer(self) -> None:
         popup = ChoicePopup(self._options(), self._chosen, self)

@@ -131,8 +131,13 @@ class Document:
             raise EditError(
                 f"there is a rig called “{rig.name}” already; accepted is a name of its own"
             )
-        rigs = (*rigs[: self.current], rig, *rigs[self.current + 1 :])
-        self._become(apply(self._project, [Edit("rigs", rigs)]), action, gesture)
+        self._hold((*rigs[: self.current], rig, *rigs[self.current + 1 :]), action, gesture)
+
+    def _hold(
+        self, rigs: tuple[Rig, ...], action: str, gesture: object = None, at: int | None = None
+    ) -> None:
+        """Hold these rigs, looking at the one in a place if that is said."""
+        self._become(apply(self._project, [Edit("rigs", rigs)]), action, gesture, at)
 
     def edit_project(self, *edits: Edit, action: str = "settings") -> None:
         """Change the project's own fields, such as ``settings.units``.
@@ -161,7 +166,7 @@ class Document:
             rig = rig.model_copy(update={"name": free_name(rig.name, taken)})
         self.guard(rig, len(self._project.rigs), False)
         rigs = (*self._project.rigs, rig)
-        self._become(apply(self._project, [Edit("rigs", rigs)]), action, at=len(rigs) - 1)
+        self._hold(rigs, action, at=len(rigs) - 1)
 
     def remove_rig(self, at: int) -> None:
         """Take a rig out."""
@@ -170,8 +175,7 @@ class Document:
         now = self.current
         # The rig looked at stays the one looked at, where it is not the one taken out.
         stays = now - 1 if at < now else min(now, max(0, len(left) - 1))
-        project = apply(self._project, [Edit("rigs", left)])
-        self._become(project, f"remove {rigs[at].name}", at=stays)
+        self._hold(left, f"remove {rigs[at].name}", at=stays)
 
     def look_at(self, at: int) -> None:
         """Look at another rig; not a change."""

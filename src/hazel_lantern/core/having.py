@@ -9,7 +9,7 @@ from typing import NamedTuple
 from hazel_lantern.core.catalogue import Catalogue
 from hazel_lantern.core.catalogue.rows import Row
 from hazel_lantern.core.errors import CannotBe
-from hazel_lantern.core.shelf import OwnedPart, StockPiece
+from hazel_lantern.core.shelf import PARTS, OwnedPart, StockPiece
 from hazel_lantern.core.units import ReadError, Style, read
 
 #: Words that mean one thing.
@@ -34,11 +34,6 @@ WORD = re.compile(r"\d+/\d+|\d+(?:[.,]\d+)?|[^\W\d_]+", re.UNICODE)
 BESIDES = re.compile(r"\([^)]*\)|, [^,]* outside")
 #: Shorter than this it is a size and no piece, m; and no more names are offered than this.
 SHORTEST, MOST = 0.15, 4
-#: Tables of what may lie on a shelf without a length.
-PARTS = (
-    "wheels", "rollers", "sheaves", "stands", "turntables", "bearings", "motors", "cogs", "threads",
-    "hardware", "lines", "wires", "tighteners", "endings",
-)  # fmt: skip
 
 
 class _Line(NamedTuple):

@@ -6,6 +6,12 @@ from pydantic import Field
 
 from hazel_lantern.core.fields import Frozen, choice, quantity
 
+#: Tables of what may lie on a shelf besides lengths of sections, in the order they are offered in.
+PARTS = (
+    "wheels", "rollers", "stands", "turntables", "bearings", "motors", "cogs", "lines", "wires",
+    "endings", "tighteners", "sheaves", "threads", "hardware",
+)  # fmt: skip
+
 
 class StockPiece(Frozen):
     """Lengths of one section lying on the shelf."""

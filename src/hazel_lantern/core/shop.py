@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable, Iterator
-from typing import Any
 
 from hazel_lantern.core.catalogue import Catalogue
 from hazel_lantern.core.catalogue.rows import Row, Section, Shop
@@ -115,11 +114,10 @@ def into_shop(
     has = set(owned)
     edits = []
     for where, table, id in named_rows(root, path):
-        row: Any = getattr(catalogue, table).get(id)
-        if table != "sections" or row is None or id in has or sells(shop, row):
+        row = catalogue.sections.get(id) if table == "sections" else None
+        if row is None or id in has or sells(shop, row):
             continue
-        on_sale = (one for one in catalogue.sections.values() if sells(shop, one))
-        other = nearest(row, on_sale)
+        other = nearest(row, (one for one in catalogue.sections.values() if sells(shop, one)))
         if other is not None:
             edits.append(Edit(where, other.id))
     return tuple(edits)

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from functools import partial
 
-from PyQt6.QtCore import QPoint, QSize, Qt
+from PyQt6.QtCore import QSize, Qt
 from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
 from hazel_lantern.app.bench.base import Bench
-from hazel_lantern.app.choice_popup import ChoicePopup
+from hazel_lantern.app.choice_popup import offer
 from hazel_lantern.app.pill import Pill
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.stage import Drawing
@@ -165,10 +165,7 @@ class LoadBench(Bench):
             (id, f"{row.name} · {write(row.mass, 'mass', self.session.style)}")
             for id, row in items.items()
         ]
-        popup = ChoicePopup(options, "", self.window() or self)
-        popup.only_for(self.session)
-        popup.chosen.connect(self.add)
-        popup.pop(self.add_button.mapToGlobal(QPoint(0, self.add_button.height() + 2)))
+        offer(self.session, options, "", self.add_button, self.add)
 
     def add(self, id: str) -> None:
         """Put an item of the catalogue, or one with own figures, on the rig."""

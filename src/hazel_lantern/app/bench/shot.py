@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from hazel_lantern.app.bench.base import Bench
 from hazel_lantern.app.bench.load import LoadBench
-from hazel_lantern.app.choice_popup import ChoicePopup
+from hazel_lantern.app.choice_popup import offer
 from hazel_lantern.app.fieldset import FieldSet
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.shot.screen import OnScreen
@@ -101,10 +101,7 @@ class ShotBench(Bench):
     def _offer_modes(self) -> None:
         rows = self.session.workshop.catalogue.modes.items()
         options = [(id, row.name) for id, row in rows]
-        popup = ChoicePopup(options, "", self.window() or self)
-        popup.only_for(self.session)
-        popup.chosen.connect(self.take_mode)
-        popup.pop(self.modes.mapToGlobal(QPoint(0, self.modes.height() + 2)))
+        offer(self.session, options, "", self.modes, self.take_mode)
 
     def take_mode(self, id: str) -> None:
         """Capture as a mode of the catalogue does."""

@@ -7,12 +7,11 @@ from functools import partial
 from typing import Any
 
 from pydantic import ValidationError
-from PyQt6.QtCore import QPoint
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout
 
 from hazel_lantern.app.bench.base import Bench
 from hazel_lantern.app.bench.build import fill, table
-from hazel_lantern.app.choice_popup import ChoicePopup
+from hazel_lantern.app.choice_popup import offer
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import button, label
 from hazel_lantern.core.fields import Edit
@@ -117,10 +116,7 @@ class TryoutBench(Bench):
         if found is None or chosen is None:
             return
         options = [(measure.id, measure.label) for measure in found.measures]
-        popup = ChoicePopup(options, chosen.id, self.window() or self)
-        popup.only_for(self.session)
-        popup.chosen.connect(self.choose)
-        popup.pop(self.which.mapToGlobal(QPoint(0, self.which.height() + 2)))
+        offer(self.session, options, chosen.id, self.which, self.choose)
 
     def choose(self, id: str) -> None:
         """Log this kind of measurement next."""

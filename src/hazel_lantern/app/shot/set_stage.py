@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from functools import partial
 
-from PyQt6.QtCore import QPoint
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
-from hazel_lantern.app.choice_popup import ChoicePopup
+from hazel_lantern.app.choice_popup import offer
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.shot.pictures import Pictures
 from hazel_lantern.app.shot.plan import SetDrawing
@@ -129,10 +128,7 @@ class SetStage(QWidget):
         options: list[tuple[str, str]] = [(kind, kind) for kind in KINDS]
         if rig.shot.move.lists:
             options.insert(0, (PLACE, PLACE))
-        popup = ChoicePopup(options, "", self.window() or self)
-        popup.only_for(self.session)
-        popup.chosen.connect(self.put_in)
-        popup.pop(self.add.mapToGlobal(QPoint(0, self.add.height() + 2)))
+        offer(self.session, options, "", self.add, self.put_in)
 
     def put_in(self, kind: str) -> None:
         """Put a thing on the set; it is held, so that arrows move it at once."""

@@ -12,17 +12,18 @@ from typing import TYPE_CHECKING, Any, NamedTuple
 
 from hazel_lantern.core.build.dossier import Dossier
 from hazel_lantern.core.build.shopping import shopping
-from hazel_lantern.core.build.tables import bolts_table, drill_of, made_table
+from hazel_lantern.core.build.tables import bolts_table, drill_of, note_on
 from hazel_lantern.core.files import write_whole
+from hazel_lantern.core.units import INCH, POUND
 
 if TYPE_CHECKING:
     from openpyxl.worksheet.worksheet import Worksheet
 
 Cell = str | int | float | None
 #: Metres into what lengths are told in, with its name and decimals; and so with mass.
-LENGTHS = {False: (1e3, "mm", 1), True: (1 / 0.0254, "in", 3)}
-FINE = {False: (1e3, "mm", 2), True: (1 / 0.0254, "in", 4)}
-MASSES = {False: (1.0, "kg", 3), True: (1 / 0.45359237, "lb", 3)}
+LENGTHS = {False: (1e3, "mm", 1), True: (1 / INCH, "in", 3)}
+FINE = {False: (1e3, "mm", 2), True: (1 / INCH, "in", 4)}
+MASSES = {False: (1.0, "kg", 3), True: (1 / POUND, "lb", 3)}
 #: A workbook says when it was made; one pack is the same whenever it is written.
 MADE = datetime(2000, 1, 1, tzinfo=UTC).replace(tzinfo=None)
 
@@ -100,18 +101,15 @@ def made(dossier: Dossier) -> Sheet:
     """Each part that a bolt goes through."""
     unit = _In(dossier)
     u = unit.length_unit
-    header, words = made_table(dossier)
-    named = tuple(
-        f"{title} [{u}]" if title in ("Length", "Breadth", "Thick") else title for title in header
-    )
+    sizes = (f"Length [{u}]", f"Breadth [{u}]", f"Thick [{u}]")
     rows: list[tuple[Cell, ...]] = [
         (
             one.part, one.count, unit.length(one.length), unit.length(one.breadth),
-            unit.fine(one.thick), *said[5:],
+            unit.fine(one.thick), one.of, note_on(one),
         )
-        for one, said in zip(dossier.made, words, strict=True)
+        for one in dossier.made
     ]  # fmt: skip
-    return Sheet("made", named, rows)
+    return Sheet("made", ("Part", "Number", *sizes, "Of", "Note"), rows)
 
 
 def holes(dossier: Dossier) -> Sheet:

@@ -5,9 +5,9 @@ from __future__ import annotations
 from fractions import Fraction
 from typing import NamedTuple
 
-from hazel_lantern.core.units import Style, write
+from hazel_lantern.core.build.marking import ruled
+from hazel_lantern.core.units import INCH, Style, write
 
-INCH = 0.0254
 #: Diameters of the numbered drills from 1 on, thousandths of an inch, after ASME B94.11M.
 NUMBERS = (
     228, 221, 213, 209, 205.5, 204, 201, 199, 196, 193.5, 191, 189, 185, 182, 180, 177, 173, 169.5,
@@ -37,16 +37,11 @@ class DrillSize(NamedTuple):
 def _fractions(upto: float) -> list[DrillSize]:
     found, at = [], Fraction(1, 16)
     while at * INCH <= upto + INCH / 8:
-        found.append(DrillSize(_words(at), float(at) * INCH))
+        size = float(at) * INCH
+        found.append(DrillSize(ruled(size), size))
         fine = at < FINE
         at += Fraction(1, 64) if fine else Fraction(1, 32) if at < MIDDLE else Fraction(1, 16)
     return found
-
-
-def _words(inches: Fraction) -> str:
-    whole, rest = divmod(inches, 1)
-    words = f"{rest.numerator}/{rest.denominator}" if rest else ""
-    return f'{f"{whole} {words}".strip() if whole else words}"'
 
 
 def _named() -> list[DrillSize]:

@@ -7,24 +7,22 @@ from collections.abc import Iterable, Sequence
 from itertools import pairwise
 
 from hazel_lantern.core.parts import Hole
-from hazel_lantern.core.units import Style
+from hazel_lantern.core.units import INCH, Style, write
 
 Point = tuple[float, float]
 #: A hole by its part's name and its own.
 Place = tuple[str, str]
-#: The finest line of a rule by the inch, m.
-LINE = 0.0254 / 64
+#: How many lines a rule by the inch has in one, and how far they are apart, m.
+LINES = 64
+LINE = INCH / LINES
 #: Holes that stand as the drawing says, whatever a rule shows: cogs mesh or do not.
 EXACT = ("shaft ", "bore", "box ")
 #: How far two spacings may differ in the drawing and still be one, m.
 SAME = 1e-4
 #: All ways to lay a part on another, square to it: right and up of the one, in those of the other.
-WAYS = tuple(
-    (a, b, c, d)
-    for a, b, c, d in (
-        (1, 0, 0, 1), (-1, 0, 0, 1), (1, 0, 0, -1), (-1, 0, 0, -1),
-        (0, 1, 1, 0), (0, -1, 1, 0), (0, 1, -1, 0), (0, -1, -1, 0),
-    )
+WAYS = (
+    (1, 0, 0, 1), (-1, 0, 0, 1), (1, 0, 0, -1), (-1, 0, 0, -1),
+    (0, 1, 1, 0), (0, -1, 1, 0), (0, 1, -1, 0), (0, -1, -1, 0),
 )  # fmt: skip
 
 
@@ -174,6 +172,11 @@ class _Rule:
 def on_the_rule(value: float) -> bool:
     """Whether a rule by the inch has a line there."""
     return abs(value - _on(value)) < 1e-6
+
+
+def ruled(value: float) -> str:
+    """What stands at the line of a rule by the inch, such as ``1 3/64"``."""
+    return write(value, "length", Style("ft·in", LINES))
 
 
 def _on(value: float) -> float:

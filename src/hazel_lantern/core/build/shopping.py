@@ -8,9 +8,8 @@ from dataclasses import dataclass
 from hazel_lantern.core.build.dossier import Dossier
 from hazel_lantern.core.catalogue import Catalogue
 from hazel_lantern.core.catalogue.rows import Section
-from hazel_lantern.core.units import trimmed
+from hazel_lantern.core.units import FOOT, trimmed
 
-FOOT = 0.3048
 #: Where a material is found in a shop; and every other table of the catalogue.
 AISLES = {
     "Timber and boards": (

@@ -2,15 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from pathlib import Path
 
 from hazel_lantern.core.build.dossier import Dossier
 from hazel_lantern.core.build.drills import DrillSize, by_the_millimetre, drill_for
-from hazel_lantern.core.build.marking import on_the_rule
+from hazel_lantern.core.build.marking import on_the_rule, ruled
 from hazel_lantern.core.drive import export
 from hazel_lantern.core.files import write_whole
-from hazel_lantern.core.parts import Bolt, Hole
+from hazel_lantern.core.parts import Bolt, Hole, Template
 from hazel_lantern.core.units import Style, trimmed, write
 
 Table = tuple[tuple[str, ...], list[tuple[str, ...]]]
@@ -64,7 +63,7 @@ def holes_table(dossier: Dossier) -> Table:
     style = dossier.style
     rows: list[tuple[str, ...]] = []
     for hole in dossier.holes:
-        where = [ruled(hole.x, style), ruled(hole.y, style)]
+        where = [marked_at(hole.x, style), marked_at(hole.y, style)]
         if style.imperial:
             where.append(f"{trimmed(hole.x * 1e3, 1)} × {trimmed(hole.y * 1e3, 1)}")
         drill = drill_of(hole, style).name
@@ -80,13 +79,13 @@ def drill_of(hole: Hole, style: Style) -> DrillSize:
     return drill_for(hole.diameter, style, any(words in hole.purpose for words in EXACT))
 
 
-def ruled(value: float, style: Style) -> str:
+def marked_at(value: float, style: Style) -> str:
     """A place as it is marked: to a hundredth of a millimetre, or on a line of a rule by the inch.
 
     What cogs need stands where no line is, and is told to a thousandth.
     """
     if style.imperial and on_the_rule(value):
-        return write(value, "length", replace(style, denominator=64))
+        return ruled(value)
     return write(value, "fine", style)
 
 
@@ -101,11 +100,16 @@ def made_table(dossier: Dossier) -> Table:
             write(part.breadth, "length", style),
             write(part.thick, "fine", style),
             part.of,
-            "comes drilled" if part.comes_drilled else part.note,
+            note_on(part),
         )
         for part in dossier.made
     ]
     return ("Part", "Number", "Length", "Breadth", "Thick", "Of", "Note"), rows
+
+
+def note_on(part: Template) -> str:
+    """What is to be known of a part besides its size."""
+    return "comes drilled" if part.comes_drilled else part.note
 
 
 def _through(bolt: Bolt) -> str:

@@ -15,7 +15,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
-from hazel_lantern.core.build.tables import drill_of, ruled
+from hazel_lantern.core.build.tables import drill_of, marked_at
 from hazel_lantern.core.files import write_whole
 from hazel_lantern.core.stopping import Stop, never, told
 from hazel_lantern.core.units import Style, write
@@ -331,7 +331,7 @@ class _Sheets:
             return
         canvas.setFont("Lantern", LABEL)
         drill = drill_of(hole, self.style).name
-        words = f"{hole.label}, {drill}, at {ruled(hole.x, self.style)}"
+        words = f"{hole.label}, {drill}, at {marked_at(hole.x, self.style)}"
         wide = canvas.stringWidth(words, "Lantern", LABEL)
         inside = (tile.start * point, tile.low * point, tile.end * point, tile.high * point)
         box = beside(x, y, radius, wide, inside, taken)

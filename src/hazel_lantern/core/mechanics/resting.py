@@ -170,12 +170,13 @@ def _let_go(
         wrong = np.where(wrong > NONE, 1.0, 0.0)
     which, bad = wrong.argmax(axis=0), wrong.max(axis=0) > NONE
     lying[which[bad], cases[bad]] ^= True
-    for rest, case in zip(which[bad], cases[bad], strict=True):
-        if lying[:, case].sum() < 2 and not any(one.rotational for one in beam.supports):
-            # On one alone it turns, away from the one let go, until it lies on the next.
-            (last,) = np.flatnonzero(lying[:, case])
-            beyond = (places - places[last]) * (places[last] - places[rest])
-            lying[np.where(beyond > 0, beyond, np.inf).argmin(), case] = True
+    clamped = any(support.rotational for support in beam.supports)
+    alone = bad & (lying[:, cases].sum(axis=0) < 2) & (not clamped)
+    for rest, case in zip(which[alone], cases[alone], strict=True):
+        # On one alone it turns, away from the one let go, until it lies on the next.
+        (last,) = np.flatnonzero(lying[:, case])
+        beyond = (places - places[last]) * (places[last] - places[rest])
+        lying[np.where(beyond > 0, beyond, np.inf).argmin(), case] = True
     return np.asarray(cases[bad])
 
 

@@ -10,6 +10,7 @@ from pydantic import Field
 
 from hazel_lantern.core.drive.model import Drive
 from hazel_lantern.core.fields import Edit, Frozen, apply, quantity
+from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.load import Load
 from hazel_lantern.core.parts import Having
 from hazel_lantern.core.settings import Settings
@@ -106,10 +107,13 @@ class Case(Generic[DesignT]):
         """Rows to choose from: what the shop sells, what the maker has, what is in use."""
         shop, has = self.settings.shop, self.workshop.shelf.ids
         rows = getattr(self.workshop.catalogue, table).values()
-        used: set[str] = set()
-        for name in ("design", "drive"):
-            used |= {id for _, _, id in named_rows(getattr(self.setup, name), name)}
-        return [row for row in rows if sells(shop, row) or row.id in has or row.id in used]
+        return [row for row in rows if sells(shop, row) or row.id in has or row.id in self._used]
+
+    @kept
+    def _used(self) -> set[str]:
+        """Ids of the rows that the setup names: asked for by every lever of a rig."""
+        roots = (self.setup.design, self.setup.drive)
+        return {id for root in roots for _, _, id in named_rows(root)}
 
     def edited(self, edits: Iterable[Edit]) -> Case[DesignT]:
         """The case with fields changed; raises EditError where that cannot be."""
