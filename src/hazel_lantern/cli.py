@@ -16,6 +16,7 @@ from hazel_lantern.core import catalogue
 from hazel_lantern.core.assessor import assess
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.lamps import State
+from hazel_lantern.core.project.carrying import undecided
 from hazel_lantern.core.project.file import ProjectError, schema
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.project.store import Store, open_project
@@ -37,6 +38,20 @@ class _Parser(argparse.ArgumentParser):
 def _workshop() -> Workshop:
     store = Store()
     return Workshop(catalogue.load(store.catalogue), store.shelf())
+
+
+def _opened(path: str) -> tuple[Project, Workshop]:
+    """A project, and the workshop with the rows that it carries; others of the same id are told."""
+    workshop = _workshop()
+    project = open_project(Path(path), workshop)
+    for one in undecided(project, workshop.catalogue):
+        columns = ", ".join(name for name, _, _ in one.figures)
+        print(
+            f"hazel-lantern: “{one.theirs.id}” is taken as the project has it; your catalogue has "
+            f"another {columns}",
+            file=sys.stderr,
+        )
+    return project, workshop.carrying(project.rows)
 
 
 def _chosen(project: Project, name: str | None) -> list[Rig]:
@@ -63,8 +78,7 @@ def _lamp_row(lamp: Any, assessment: Any) -> dict[str, Any]:
 
 
 def _assess(arguments: argparse.Namespace) -> int:
-    workshop = _workshop()
-    project = open_project(Path(arguments.project), workshop)
+    project, workshop = _opened(arguments.project)
     style = project.settings.style
     fails = False
     report = []
@@ -116,8 +130,7 @@ def _print_rig(rig: Rig, found: Any, style: Style) -> None:
 def _pack(arguments: argparse.Namespace) -> int:
     from hazel_lantern.core.build.pack import write_pack
 
-    workshop = _workshop()
-    project = open_project(Path(arguments.project), workshop)
+    project, workshop = _opened(arguments.project)
     (rig,) = _chosen(project, arguments.rig)
     for path in write_pack(project, rig, workshop, Path(arguments.out)):
         print(path)

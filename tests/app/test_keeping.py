@@ -7,6 +7,8 @@ import pytest
 from hazel_lantern.app import changed_dialog
 from hazel_lantern.app.changed_dialog import differences
 from hazel_lantern.app.keeper import home
+from hazel_lantern.app.rows_dialog import RowsDialog
+from hazel_lantern.core.catalogue.carried import CarriedRow
 from hazel_lantern.core.fields import Edit, apply
 from hazel_lantern.core.project.store import open_file, open_project, save
 from tests.conftest import leave_behind
@@ -214,3 +216,72 @@ def test_the_first_window_fits_the_screen_with_its_frame(free, size):
     from hazel_lantern.app.window import first_size
 
     assert first_size(QSize(*free)) == QSize(*size)
+
+
+@pytest.fixture
+def elsewhere(window, tmp_path):
+    """The demo as saved where a wheel weighs more than here."""
+    session = window.session
+    path = tmp_path / "elsewhere.hazel.json"
+    project = session.document.project
+    id = project.rigs[0].design.carriage.wheel
+    row = session.own.catalogue.wheels[id]
+    heavy = CarriedRow.of("wheels", row.model_copy(update={"mass": 0.5}))
+    save(project.model_copy(update={"rows": (heavy,)}), path)
+    return path, id, row
+
+
+def answered(monkeypatch, does):
+    """What was asked, with an answer given by hand as the dialog stands there."""
+    asked = []
+
+    def exec_(dialog):
+        asked.append(dialog)
+        dialog.show()
+        does(dialog)
+        return dialog.result()
+
+    monkeypatch.setattr(RowsDialog, "exec", exec_)
+    return asked
+
+
+def test_other_figures_of_the_project_are_shown_side_by_side(window, hand, elsewhere, monkeypatch):
+    path, id, row = elsewhere
+
+    def ours(dialog):
+        cells = [dialog.table.item(0, at).text() for at in range(4)]
+        assert cells == [row.name, "Mass, g", "500", f"{row.mass * 1e3:g}"]
+        hand.click(dialog.takes[0])
+        assert dialog.takes[0].text() == "mine"
+        dialog.accept()
+
+    asked = answered(monkeypatch, ours)
+    assert window.keeper.open(path)
+    assert len(asked) == 1
+    assert window.session.workshop.catalogue.wheels[id].mass == row.mass
+    assert window.session.document.dirty
+    # What was decided is kept: saved and read again, nothing is asked.
+    assert window.keeper.save()
+    assert window.keeper.open(path)
+    assert len(asked) == 1
+
+
+def test_the_project_s_figures_are_kept_when_they_are_taken(window, elsewhere, monkeypatch):
+    path, id, row = elsewhere
+    asked = answered(monkeypatch, lambda dialog: dialog.accept())
+    assert window.keeper.open(path)
+    assert window.session.workshop.catalogue.wheels[id].mass == 0.5
+    assert window.session.own.catalogue.wheels[id].mass == row.mass
+    assert window.keeper.save()
+    assert window.keeper.open(path)
+    assert len(asked) == 1
+    assert window.session.workshop.catalogue.wheels[id].mass == 0.5
+
+
+def test_left_undecided_it_is_asked_again(window, elsewhere, monkeypatch):
+    path, id, _ = elsewhere
+    asked = answered(monkeypatch, lambda dialog: dialog.reject())
+    assert window.keeper.open(path)
+    assert window.keeper.open(path)
+    assert len(asked) == 2
+    assert window.session.workshop.catalogue.wheels[id].mass == 0.5

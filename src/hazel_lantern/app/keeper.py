@@ -13,8 +13,10 @@ from PyQt6.QtWidgets import QFileDialog, QMessageBox, QWidget
 from hazel_lantern.app.boxes import box as plain_box
 from hazel_lantern.app.boxes import yes
 from hazel_lantern.app.session import Session
+from hazel_lantern.core.catalogue.carried import needed
 from hazel_lantern.core.files import OnDisk, read_bytes
 from hazel_lantern.core.names import file_name
+from hazel_lantern.core.project.carrying import carrying, undecided
 from hazel_lantern.core.project.file import LARGEST, ProjectError, dumps, loads
 from hazel_lantern.core.project.model import Project
 from hazel_lantern.core.project.store import (
@@ -133,7 +135,7 @@ class Keeper(QObject):
         """Save to a path; what somebody else wrote there meanwhile is asked about."""
         own = self.path is not None and path == self.path
         try:
-            disk = save(self.session.document.project, path, self.disk if own else None)
+            disk = save(self._carrying(), path, self.disk if own else None)
         except ChangedOnDisk:
             return self._decide(path)
         except OSError as error:
@@ -148,6 +150,42 @@ class Keeper(QObject):
         self.state_changed.emit()
         return True
 
+    def _carrying(self) -> Project:
+        """The project with the rows of the catalogue that it uses."""
+        session = self.session
+        rigs = session.document.project.rigs
+        found = (session.assessment_of(at) for at in range(len(rigs)))
+        parts = [part for one in found for part in one.parts]
+        return carrying(session.document.project, session.workshop.catalogue, parts)
+
+    def _take_up(self, project: Project, path: Path | None, disk: OnDisk | None) -> None:
+        """Look at a project that was read, with its own figures until the maker says otherwise."""
+        self.replaced.emit((project, path, disk))
+        self.ask_about_rows()
+
+    def ask_about_rows(self) -> None:
+        """Ask about rows that are others in the project than in the maker's catalogue."""
+        from hazel_lantern.app.rows_dialog import ask_which
+
+        session = self.session
+        project, catalogue = session.document.project, session.own.catalogue
+        found = undecided(project, catalogue)
+        ours = ask_which(self._window, found) if found else set()
+        if ours is None:
+            return
+        settled = project.model_copy(update={"rows": needed(project.rows, catalogue, ours)})
+        if ours:
+            try:
+                loads(dumps(settled), session.own)
+            except ProjectError as error:
+                words = f"With the figures of your catalogue it cannot be shown: {error}"
+                session.message.emit(words, True)
+                return
+        if settled.rows != project.rows:
+            self.replaced.emit((settled, self.path, self.disk))
+        if found:
+            self.session.document.mark_unsaved()
+
     def _remember(self, path: Path) -> None:
         """Keep a file as recent; that it cannot be is no harm to the work."""
         try:
@@ -161,15 +199,15 @@ class Keeper(QObject):
         from hazel_lantern.app.changed_dialog import ask
 
         try:
-            theirs, disk = open_file(path, self.session.workshop)
+            theirs, disk = open_file(path, self.session.own)
         except ProjectError:
             theirs, disk = None, None
-        choice = ask(self._window, path.name, theirs, self.session.document.project)
+        choice = ask(self._window, path.name, theirs, self._carrying())
         if choice == "mine":
             self.disk = None
             return self.write(path)
         if choice == "theirs" and theirs is not None:
-            self.replaced.emit((theirs, path, disk))
+            self._take_up(theirs, path, disk)
             return False
         return self.write(self._free_name(path)) if choice == "beside" else False
 
@@ -212,20 +250,20 @@ class Keeper(QObject):
     def open(self, path: Path) -> bool:
         """Open a file; where it is faulty the window stays as it was."""
         try:
-            project, disk = open_file(path, self.session.workshop)
+            project, disk = open_file(path, self.session.own)
         except ProjectError as error:
             self.session.message.emit(str(error), True)
             return False
         if not self.may_leave():
             return False
-        self.replaced.emit((project, path, disk))
+        self._take_up(project, path, disk)
         self._remember(path)
         return True
 
     def open_demo(self) -> None:
         """Open the demo, which belongs to no file of the maker's."""
         if self.may_leave():
-            self.replaced.emit((open_project(DEMO, self.session.workshop), None, None))
+            self.replaced.emit((open_project(DEMO, self.session.own), None, None))
 
     def new(self) -> None:
         """An empty project."""
@@ -235,7 +273,7 @@ class Keeper(QObject):
     def recover(self, recovery: Recovery) -> None:
         """Take up unsaved work that was left behind; its file goes once another keeps it."""
         try:
-            loads(dumps(recovery.project), self.session.workshop)
+            loads(dumps(recovery.project), self.session.own)
         except ProjectError as error:
             self.session.message.emit(
                 f"Cannot be shown: {error}. It is kept in {recovery.file}.", True
@@ -244,7 +282,7 @@ class Keeper(QObject):
         origin, disk = recovery.origin, None
         with contextlib.suppress(OSError):
             disk = read_bytes(origin, LARGEST)[1] if origin else None
-        self.replaced.emit((recovery.project, origin, disk))
+        self._take_up(recovery.project, origin, disk)
         # It is on no disk but here until the maker saves it.
         self.session.document.mark_unsaved()
         if self.session.document.project == recovery.project and self.autosave():

@@ -56,7 +56,9 @@ class Session(QObject):
 
     def __init__(self, project: Project, workshop: Workshop) -> None:
         super().__init__()
-        self.workshop = workshop
+        #: What is the maker's own, and that with the rows that the project carries.
+        self.own = workshop
+        self.workshop = workshop.carrying(project.rows)
         self.assessor = Assessor()
         self.document = Document(project, self._guard)
         self._found: tuple[tuple[object, ...], Assessment] | None = None
@@ -82,8 +84,9 @@ class Session(QObject):
             self.mark = len(self.assessment.marks) // 2
 
     def set_workshop(self, workshop: Workshop) -> None:
-        """Use another catalogue or shelf from now on."""
-        self.workshop = workshop
+        """Use another catalogue or shelf of the maker's from now on."""
+        self.own = workshop
+        self.workshop = workshop.carrying(self.document.project.rows)
         self._on_change()
 
     def case(self, rig: Rig) -> Case[Any]:
@@ -160,10 +163,13 @@ class Session(QObject):
         self._late.stop()
         self._follower.close()
 
+    def assessment_of(self, at: int) -> Assessment:
+        """That of any rig, kept while the rig stays the same."""
+        return self.assessor.look(at, self.case(self.document.project.rigs[at]))
+
     def state_of(self, at: int) -> State:
-        """The worst lamp of a rig, kept while the rig stays the same."""
-        rig = self.document.project.rigs[at]
-        return self.assessor.look(at, self.case(rig)).state
+        """The worst lamp of a rig."""
+        return self.assessment_of(at).state
 
     def spec(self, path: str) -> FieldSpec:
         """What a field of the rig is."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from functools import partial
 from typing import get_args
 
@@ -29,7 +30,6 @@ from hazel_lantern.core.having import read_line
 from hazel_lantern.core.project.store import Store
 from hazel_lantern.core.shelf import PARTS, OwnedPart, Shelf, StockPiece
 from hazel_lantern.core.units import ReadError, read, write
-from hazel_lantern.core.workshop import Workshop
 
 
 class ShelfDialog(QDialog):
@@ -149,8 +149,7 @@ class ShelfDialog(QDialog):
         except OSError as error:
             self.trouble.setText(f"The shelf could not be kept: {error.strerror}")
             return
-        workshop = self.session.workshop
-        self.session.set_workshop(Workshop(workshop.catalogue, shelf))
+        self.session.set_workshop(replace(self.session.own, shelf=shelf))
         self.refresh()
 
     def refresh(self) -> None:
@@ -304,7 +303,7 @@ class OwnEntryDialog(QDialog):
         except OSError as error:
             self.trouble.setText(f"It could not be kept: {error.strerror}")
             return
-        workshop = Workshop(load(self.store.catalogue), self.session.workshop.shelf)
-        self.session.set_workshop(workshop)
+        tables = load(self.store.catalogue)
+        self.session.set_workshop(replace(self.session.own, catalogue=tables))
         self.session.message.emit(f"{name} is in your catalogue now.", False)
         self.accept()

@@ -126,6 +126,7 @@ def run(path: Path | None, demo: bool = False) -> int:
             store.remember(path)
     window.show()
     QTimer.singleShot(0, set_aside)
+    QTimer.singleShot(0, window.keeper.ask_about_rows)
     QTimer.singleShot(0, lambda: offer_recovery(window, store))
     status = app.exec()
     stop_all()

@@ -162,7 +162,7 @@ class Window(QMainWindow):
         """Look at another project from now on."""
         assert isinstance(opened, tuple)
         project, path, disk = opened
-        workshop = self.session.workshop
+        workshop = self.session.own
         self.session.close()
         self.session = Session(project, workshop)
         self.keeper.adopt(self.session, path, disk)

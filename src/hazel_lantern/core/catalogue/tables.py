@@ -59,7 +59,7 @@ class CatalogueError(CannotBe):
     """A table that cannot be read; the message names file, line, column and what is accepted."""
 
 
-def _columns(header: list[str], where: str) -> list[tuple[str, float | None]]:
+def read_header(header: list[str], where: str) -> list[tuple[str, float | None]]:
     """Field name and factor for each column; the factor is None for words."""
     columns: list[tuple[str, float | None]] = []
     for title in header:
@@ -154,7 +154,7 @@ def parse(
     header = next(reader, None)
     if header is None:
         raise CatalogueError(f"{name}: the file is empty; a header line is needed")
-    columns = _columns(header, name)
+    columns = read_header(header, name)
     for cells in _lines(reader, name):
         if not any(cell.strip() for cell in cells):
             continue

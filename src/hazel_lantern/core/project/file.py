@@ -136,6 +136,11 @@ def loads(text: str, workshop: Workshop | None = None) -> Project:
         project = Project.model_validate(migrated(data, version))
     except ValidationError as error:
         raise _explain(error) from None
+    if workshop is not None:
+        try:
+            workshop = workshop.carrying(project.rows)
+        except CannotBe as error:
+            raise ProjectError(f"rows: {error}") from None
     for number, rig in enumerate(project.rigs):
         _check_rig(project, number, workshop)
         for note in rig.assumed:

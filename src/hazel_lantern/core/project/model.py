@@ -7,6 +7,8 @@ from typing import Any, Literal
 
 from pydantic import Field, model_validator
 
+from hazel_lantern.core.catalogue.carried import MOST as MOST_ROWS
+from hazel_lantern.core.catalogue.carried import CarriedRow
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Frozen
 from hazel_lantern.core.rigs import AnyDesign, find_family
@@ -16,7 +18,7 @@ from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot.moves import ways
 
 #: The version of the file format that this code writes.
-VERSION = 6
+VERSION = 7
 #: Rigs of a project, at the most.
 MOST_RIGS = 60
 
@@ -66,10 +68,11 @@ class Project(Frozen):
     """All that a project file holds."""
 
     format: Literal["hazel-lantern"] = "hazel-lantern"
-    version: Literal[6] = 6
+    version: Literal[7] = 7
     name: str = Field("New project", title="Project name", min_length=1, max_length=80)
     settings: Settings = Settings()
     rigs: tuple[Rig, ...] = Field((), max_length=MOST_RIGS)
+    rows: tuple[CarriedRow, ...] = Field((), max_length=MOST_ROWS)
 
     def rig_named(self, name: str) -> int:
         """Index of a rig by its name.
