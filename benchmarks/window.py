@@ -13,7 +13,7 @@ from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import numpy as np
-from PyQt6.QtCore import QThreadPool, qInstallMessageHandler
+from PyQt6.QtCore import Qt, QThreadPool, qInstallMessageHandler
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
@@ -21,8 +21,10 @@ from benchmarks.core import DRAGGED, PROJECT, dragged
 from benchmarks.measure import Timing
 from hazel_lantern.app import clip
 from hazel_lantern.app.bench.ranked_list import Card, RankedList
+from hazel_lantern.app.catalogue.window import CatalogueWindow
 from hazel_lantern.app.choice_popup import ChoicePopup
 from hazel_lantern.app.start import make_app, make_window, opened
+from hazel_lantern.app.window import Window
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.project.file import dumps, loads
@@ -90,6 +92,7 @@ def works() -> Iterator[Work]:
             2 * shown.seconds,
             lambda: clip.write_clip(shown, film, never, lambda share: None),
         )
+        yield from _catalogue(window, store)
         window.keeper.may_leave = lambda: True  # type: ignore[method-assign]
         window.close()
     yield "list of 2000 candidates shown", 50e-3, _long_list()
@@ -106,6 +109,33 @@ def works() -> Iterator[Work]:
         )
     )
     yield "40 rigs opened", 1.0, _opening(text)
+
+
+def _catalogue(window: Window, store: Store) -> Iterator[Work]:
+    """The longest table of the catalogue: shown, narrowed by what is typed, put in order."""
+    found = CatalogueWindow(window.session, store, window)
+    found.show()
+    tables = itertools.cycle(("hardware", "sections"))
+    words = itertools.cycle(("steel 25", ""))
+    orders = itertools.cycle((Qt.SortOrder.DescendingOrder, Qt.SortOrder.AscendingOrder))
+
+    def painted(does: Callable[[], object]) -> Callable[[], None]:
+        def work() -> None:
+            does()
+            QApplication.processEvents()
+
+        return work
+
+    yield "catalogue: another table", 50e-3, painted(lambda: found.turn_to(next(tables)))
+    found.turn_to("sections")
+    yield "catalogue: narrowed", 50e-3, painted(lambda: found.words.setText(next(words)))
+    found.words.clear()
+    yield (
+        "catalogue: in order",
+        50e-3,
+        painted(lambda: found.view.sortByColumn(4, next(orders))),
+    )
+    found.close()
 
 
 def _rest() -> None:

@@ -1,5 +1,6 @@
 """The window: rigs, files, recovery, themes, and a rig built from nothing."""
 
+import csv
 import json
 
 import pytest
@@ -7,9 +8,11 @@ from PyQt6.QtCore import QPoint, QRect, Qt
 from PyQt6.QtWidgets import QApplication, QFileDialog, QInputDialog, QMessageBox
 
 from hazel_lantern.app import theme
+from hazel_lantern.app.catalogue.own_row import OwnRowDialog
+from hazel_lantern.app.catalogue.window import CatalogueWindow
 from hazel_lantern.app.commands import COMMANDS
 from hazel_lantern.app.settings_dialog import SettingsDialog
-from hazel_lantern.app.shelf_dialog import COG_FIELDS, OwnEntryDialog, ShelfDialog
+from hazel_lantern.app.shelf_dialog import ShelfDialog
 from hazel_lantern.app.start import make_window, offer_recovery
 from hazel_lantern.app.tag import Tag, letters
 from hazel_lantern.core.fields import Edit
@@ -374,58 +377,150 @@ def test_a_scrap_pile_is_typed_line_by_line(window, store, qtbot, hand):
     assert store.shelf() == shelf
 
 
-def test_own_entries_join_the_catalogue(window, store):
-    dialog = OwnEntryDialog(window.session, store, window, "sections")
-    for title, text in {
-        "name": "Curtain pole 28",
-        "material": "tin",
-        "shape": "round tube",
-        "width [mm]": "28",
-        "height [mm]": "28",
-        "wall [mm]": "1.2",
-        "price [/m]": "3",
-        "stock lengths [mm]": "2000",
-        "running face": "round",
-        "source": "measured",
-    }.items():
-        dialog.lines[title].setText(text)
-    dialog.take()
-    assert "tin" in dialog.trouble.text()
-    dialog.lines["material"].setText("mild-steel")
-    dialog.take()
-    assert window.session.choose("design.rails.section", "own-curtain-pole-28") == ""
-    assert window.session.shown("design.rails.section") == "Curtain pole 28"
-    again = OwnEntryDialog(window.session, store, window, "items")
-    again.lines["name"].setText("…")
-    again.take()
-    assert "name is needed" in again.trouble.text()
+def entering(monkeypatch, cells, heard=None):
+    """The dialog of an own row, filled in by hand."""
+
+    def exec_(dialog):
+        dialog.show()
+        for title, text in cells.items():
+            dialog.lines[title].setText(text)
+        dialog.take()
+        if heard is not None:
+            heard.append(dialog)
+        return dialog.result()
+
+    monkeypatch.setattr(OwnRowDialog, "exec", exec_)
 
 
-def test_an_own_motor_and_own_cogs_drive_a_rig_and_lie_on_the_shelf(window, store):
-    motor = OwnEntryDialog(window.session, store, window, "motors")
-    for title, text in {
-        "name": "Wiper motor",
-        "kind": "gearbox",
-        "free speed [rev/min]": "38",
-        "stalled torque [N.m]": "8",
-        "lowest dial []": "0.2",
-        "volts []": "12",
-        "free amps []": "1.2",
-        "stalled amps []": "12",
-        "loudness []": "55",
-        "mass [g]": "1100",
-        "price []": "20",
-        "source": "measured",
-    }.items():
-        motor.lines[title].setText(text)
-    motor.take()
-    assert "gearbox" in motor.trouble.text()
-    motor.lines["kind"].setText("gearmotor")
-    motor.take()
-    cog = OwnEntryDialog(window.session, store, window, "cogs")
-    for title, _, example in COG_FIELDS:
-        cog.lines[title].setText(example)
-    cog.take()
+POLE = {
+    "name": "Curtain pole 28", "material": "mild-steel", "shape": "round tube",
+    "width [mm]": "28", "height [mm]": "28", "wall [mm]": "1.2", "price [/m]": "3",
+    "stock lengths [mm]": "2000", "running face": "round", "source": "measured",
+}  # fmt: skip
+
+
+@pytest.fixture
+def catalogue(window, store):
+    found = CatalogueWindow(window.session, store, window)
+    found.show()
+    return found
+
+
+def test_own_rows_join_the_catalogue(window, catalogue, monkeypatch):
+    heard = []
+    entering(monkeypatch, POLE | {"material": "tin"}, heard)
+    catalogue.add()
+    assert "tin" in heard[0].trouble.text()
+    assert heard[0].drawing.picture is None
+    entering(monkeypatch, POLE, heard)
+    catalogue.add()
+    assert heard[1].drawing.picture.sizes[0].end[0] == pytest.approx(0.014)
+    assert catalogue.row.id == "own-curtain-pole-28"
+    session = window.session
+    assert session.choose("design.rails.section", "own-curtain-pole-28") == ""
+    assert session.shown("design.rails.section") == "Curtain pole 28"
+    # A name that is there already, and none at all.
+    catalogue.add()
+    assert "already" in heard[2].trouble.text()
+    entering(monkeypatch, POLE | {"name": "…"}, heard)
+    catalogue.add()
+    assert catalogue.row.id.startswith("own-")
+    entering(monkeypatch, POLE | {"name": ""}, heard)
+    catalogue.add()
+    assert "name is needed" in heard[4].trouble.text()
+
+
+def test_an_own_row_is_changed_and_taken_out(window, catalogue, monkeypatch, store):
+    entering(monkeypatch, POLE)
+    catalogue.add()
+    session = window.session
+    session.choose("design.rails.section", "own-curtain-pole-28")
+    thin = session.assessment.lamps
+    entering(monkeypatch, {"wall [mm]": "4", "source": "measured again"})
+    catalogue.change_own()
+    assert session.workshop.catalogue.sections["own-curtain-pole-28"].wall == pytest.approx(0.004)
+    assert [lamp.value for lamp in thin] != [lamp.value for lamp in session.assessment.lamps]
+    # It stays while a rig is made of it, or would be by undo.
+    catalogue.take_out()
+    assert "stays" in catalogue.trouble.text()
+    session.document.undo()
+    catalogue.take_out()
+    assert "stays" in catalogue.trouble.text()
+    session.edit(Edit("name", "Other"))
+    catalogue.take_out()
+    assert catalogue.trouble.text() == ""
+    assert "own-curtain-pole-28" not in session.workshop.catalogue.sections
+    assert "curtain" not in (store.catalogue / "sections.csv").read_text()
+
+
+def test_what_is_typed_finds_rows_and_columns_sort_them(catalogue, qtbot, hand):
+    qtbot.keyClicks(catalogue.words, "alu 25")
+    assert 0 < len(catalogue.model.rows) < catalogue.model.many
+    assert all("alu" in row.id for row in catalogue.model.rows)
+    assert catalogue.count.text().endswith(f"of {catalogue.model.many}")
+    catalogue.words.clear()
+    price = [column.name for column in catalogue.model.columns].index("price")
+    catalogue.view.sortByColumn(price, Qt.SortOrder.DescendingOrder)
+    prices = [row.price for row in catalogue.model.rows]
+    assert prices == sorted(prices, reverse=True)
+    catalogue.words.setText("moon cheese")
+    assert catalogue.row is None
+    assert catalogue.name.text() == "Nothing is called so."
+    for at in range(catalogue.tables.count()):
+        catalogue.tables.setCurrentRow(at)
+        catalogue.words.clear()
+        assert catalogue.row is not None
+        catalogue.grab()
+
+
+def test_a_table_is_written_and_read(window, catalogue, tmp_path, monkeypatch, qtbot):
+    catalogue.turn_to("cogs")
+    catalogue.words.setText("pom-1-1")
+    few = len(catalogue.model.rows)
+    catalogue.write(tmp_path / "cogs.csv")
+    with (tmp_path / "cogs.csv").open(newline="") as file:
+        header, *lines = csv.reader(file)
+    assert len(lines) == few
+    catalogue.read(tmp_path / "cogs.csv")
+    assert "nothing new" in catalogue.trouble.text()
+    new, bad = ["own-x", *lines[0][1:]], ["own-y", *lines[0][1:]]
+    bad[header.index("teeth []")] = "many"
+    with (tmp_path / "cogs.csv").open("w", newline="") as file:
+        csv.writer(file).writerows([header, new, bad])
+    asked = []
+    monkeypatch.setattr(CatalogueWindow, "_agreed", lambda *given: asked.append(given[1:]) or True)
+    catalogue.read(tmp_path / "cogs.csv")
+    (name, number, changed, faults) = asked[0]
+    assert (name, number, changed) == ("cogs.csv", 1, 0)
+    assert faults == ("cogs.csv, line 3, column “teeth”: “many” is not a figure",)
+    assert catalogue.row.own
+    assert catalogue.row.id in window.session.workshop.catalogue.cogs
+    (tmp_path / "wrong.csv").write_text("id,name,colour\nx,y,z\n")
+    catalogue.read(tmp_path / "wrong.csv")
+    assert "colour" in catalogue.trouble.text()
+    catalogue.read(tmp_path / "none.csv")
+    assert "cannot be read" in catalogue.trouble.text()
+
+
+def test_an_own_motor_and_own_cogs_drive_a_rig_and_lie_on_the_shelf(
+    window, catalogue, store, monkeypatch
+):
+    heard = []
+    motor = {
+        "name": "Wiper motor", "kind": "gearbox", "free speed [rev/min]": "38",
+        "stalled torque [N.m]": "8", "lowest dial []": "0.2", "volts []": "12",
+        "free amps []": "1.2", "stalled amps []": "12", "loudness []": "55", "mass [g]": "1100",
+        "price []": "20", "source": "measured",
+    }  # fmt: skip
+    catalogue.turn_to("motors")
+    entering(monkeypatch, motor, heard)
+    catalogue.add()
+    assert "gearbox" in heard[0].trouble.text()
+    entering(monkeypatch, motor | {"kind": "gearmotor"})
+    catalogue.add()
+    catalogue.turn_to("cogs")
+    entering(monkeypatch, {"name": "Printer cog 24", "teeth []": "24", "source": "counted"})
+    catalogue.add_like()
     session = window.session
     assert session.edit(Edit("drive.source", "motor"), Edit("drive.motor", "own-wiper-motor")) == ""
     assert session.assessment.family.drives.it.motor.stalled_torque == pytest.approx(8.0)

@@ -58,12 +58,7 @@ COMMANDS: tuple[Command, ...] = (
     Command("pack", "Build pack…", lambda w: w.build_pack(), ("Ctrl+B",), "rigs", True),
     Command("next-rig", "Next rig", rig_work.next_rig, ("Ctrl+Tab",), "rigs"),
     Command("shelf", "Shelf…", sheets.show_shelf, (), "workshop"),
-    Command(
-        "own-section", "Own section…", lambda w: sheets.own_entry(w, "sections"), (), "workshop"
-    ),
-    Command("own-item", "Own camera part…", lambda w: sheets.own_entry(w, "items"), (), "workshop"),
-    Command("own-motor", "Own motor…", lambda w: sheets.own_entry(w, "motors"), (), "workshop"),
-    Command("own-cog", "Own cog…", lambda w: sheets.own_entry(w, "cogs"), (), "workshop"),
+    Command("catalogue", "Catalogue…", sheets.show_catalogue, ("Ctrl+L",), "workshop"),
     Command("rename", "Rename the project…", rig_work.rename_project, (), "workshop"),
     Command("settings", "Settings of this project…", sheets.show_settings, ("Ctrl+,",), "workshop"),
     Command("night", "Night", _flip_theme, ("Ctrl+Shift+N",), "window"),

@@ -89,6 +89,21 @@ class Session(QObject):
         self.workshop = workshop.carrying(self.document.project.rows)
         self._on_change()
 
+    def stands_with(self, workshop: Workshop) -> None:
+        """Whether all rigs can be worked out with another workshop.
+
+        Raises
+        ------
+        CannotBe
+            Names the rig that cannot, and why.
+        """
+        whole = workshop.carrying(self.document.project.rows)
+        for rig in self.document.project.rigs:
+            try:
+                assess_case(Case(rig, self.settings, whole)).whole()
+            except CannotBe as error:
+                raise CannotBe(f"{rig.name} cannot be worked out: {error}") from None
+
     def case(self, rig: Rig) -> Case[Any]:
         """A rig with what it is judged against."""
         return Case(rig, self.settings, self.workshop)

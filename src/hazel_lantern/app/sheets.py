@@ -26,11 +26,11 @@ def show_shelf(window: Window) -> None:
     ShelfDialog(window.session, window.store, window).exec()
 
 
-def own_entry(window: Window, what: str) -> None:
-    """Add to the maker's own catalogue."""
-    from hazel_lantern.app.shelf_dialog import OwnEntryDialog
+def show_catalogue(window: Window) -> None:
+    """Look through the catalogue."""
+    from hazel_lantern.app.catalogue.window import CatalogueWindow
 
-    OwnEntryDialog(window.session, window.store, window, what).exec()
+    CatalogueWindow(window.session, window.store, window).exec()
 
 
 def show_keys(window: Window) -> None:

@@ -208,7 +208,7 @@ def _sheet(t: Theme) -> str:
         border-radius: 4px; padding: 3px 6px; selection-background-color: {t.hazel};
         selection-color: {t.paper}; }}
     QLineEdit:focus, QPlainTextEdit:focus {{ border: 2px solid {t.hazel}; padding: 2px 5px; }}
-    QTableWidget, QListWidget {{ background: {t.paper}; border: 1px solid {t.edge};
+    QTableView, QListWidget {{ background: {t.paper}; border: 1px solid {t.edge};
         border-radius: 4px; gridline-color: {t.edge}; alternate-background-color: {t.bench};
         selection-background-color: {t.edge}; selection-color: {t.ink}; }}
     QHeaderView {{ background: {t.bench}; }}

@@ -75,6 +75,11 @@ class Document:
         return self._project
 
     @property
+    def all_there_was(self) -> tuple[Project, ...]:
+        """The project as it is, and as it would be by undo or redo."""
+        return (self._project, *(one.project for one in (*self._undo, *self._redo)))
+
+    @property
     def current(self) -> int:
         """Index of the rig looked at."""
         return min(self._current, max(0, len(self._project.rigs) - 1))

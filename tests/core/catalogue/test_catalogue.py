@@ -3,6 +3,8 @@
 import pytest
 
 from hazel_lantern.core import catalogue
+from hazel_lantern.core.catalogue.columns import columns_of
+from hazel_lantern.core.catalogue.own import keep_own, read_own
 from hazel_lantern.core.catalogue.rows import Section, Sensor
 from hazel_lantern.core.catalogue.tables import CatalogueError, parse
 
@@ -109,14 +111,14 @@ def test_own_entries_join_and_faulty_ones_are_told(tmp_path):
         "running face": "round",
         "source": "measured",
     }
-    catalogue.add_own(tmp_path, "sections", cells)
+    keep_own(tmp_path, "sections", read_own("sections", cells, catalogue.shipped()))
     joined = catalogue.load(tmp_path)
     assert joined.sections["own-pole"].own
     assert joined.sections["own-pole"].stock_lengths == (2.0,)
     assert len(joined.sections) == len(catalogue.shipped().sections) + 1
     before = (tmp_path / "sections.csv").read_text()
-    with pytest.raises(CatalogueError, match="wall"):
-        catalogue.add_own(tmp_path, "sections", cells | {"id": "own-b", "wall [mm]": "thick"})
+    with pytest.raises(CatalogueError, match=r"^column “wall”: “thick” is not a figure"):
+        read_own("sections", cells | {"id": "own-b", "wall [mm]": "thick"}, catalogue.shipped())
     assert (tmp_path / "sections.csv").read_text() == before
     (tmp_path / "wheels.csv").write_text("rubbish\n1,2\n")
     (tmp_path / "sensors.csv").write_text(HEADER + "phone,Mine,5,4,measured\n")
@@ -139,7 +141,7 @@ def test_own_entries_join_and_faulty_ones_are_told(tmp_path):
 def test_one_bad_line_is_named_and_the_others_stay(tmp_path, column, value, says):
     import csv
 
-    header = catalogue._header("sections")
+    header = [column.title for column in columns_of("sections")]
     good = {
         "id": "own-pole",
         "name": "Pole",

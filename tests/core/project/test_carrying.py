@@ -6,8 +6,9 @@ from dataclasses import replace
 import pytest
 
 from hazel_lantern.core.assessor import assess
-from hazel_lantern.core.catalogue import add_own, load, shipped
+from hazel_lantern.core.catalogue import load, shipped
 from hazel_lantern.core.catalogue.carried import CarriedRow, digest_of, joined, needed
+from hazel_lantern.core.catalogue.own import keep_own, read_own
 from hazel_lantern.core.catalogue.rows import TABLES
 from hazel_lantern.core.project.carrying import carrying, undecided
 from hazel_lantern.core.project.file import ProjectError, dumps, loads
@@ -28,7 +29,7 @@ POLE = {
 @pytest.fixture
 def with_pole(tmp_path):
     """The first rig of the demo on poles that only this maker has."""
-    add_own(tmp_path, "sections", POLE)
+    keep_own(tmp_path, "sections", read_own("sections", POLE, shipped()))
     workshop = Workshop(load(tmp_path))
     project = open_project(DEMO, workshop)
     rig = changed(project.rigs[0], design__rails__section="own-pole-28")

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from PyQt6.QtCore import QAbstractListModel, QModelIndex, QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QKeyEvent, QPainter, QPainterPath, QPen
+from PyQt6.QtGui import QKeyEvent, QPainter, QPen
 from PyQt6.QtWidgets import (
     QAbstractItemView,
     QFrame,
@@ -18,6 +18,7 @@ from PyQt6.QtWidgets import (
 )
 
 from hazel_lantern.app import theme
+from hazel_lantern.app.row_picture import draw_section
 from hazel_lantern.core.catalogue.rows import Section
 from hazel_lantern.core.ranking import Ranked
 
@@ -37,43 +38,6 @@ class Card:
     def state(self) -> str:
         """The worst lamp in words."""
         return f"{self.row.state}" + (f": {self.row.worst_lamp}" if self.row.worst_lamp else "")
-
-
-def draw_section(painter: QPainter, box: QRectF, section: Section) -> None:
-    """The outline of a section, walls and all, in a box."""
-    width, height = section.width, section.height
-    scale = min(box.width(), box.height()) / max(width, height)
-    outer = QRectF(0, 0, width * scale, height * scale)
-    outer.moveCenter(box.center())
-    wall = max(section.wall * scale, 1.6)
-    path = QPainterPath()
-    path.setFillRule(Qt.FillRule.OddEvenFill)
-    if section.shape in ("round tube", "round bar", "oval tube"):
-        path.addEllipse(outer)
-        if section.shape != "round bar":
-            path.addEllipse(outer.adjusted(wall, wall, -wall, -wall))
-    elif section.shape == "angle":
-        path.addRect(QRectF(outer.left(), outer.top(), wall, outer.height()))
-        path.addRect(QRectF(outer.left() + wall, outer.bottom() - wall, outer.width() - wall, wall))
-    elif section.shape == "channel":
-        path.addRect(QRectF(outer.left(), outer.top(), wall, outer.height()))
-        path.addRect(QRectF(outer.right() - wall, outer.top(), wall, outer.height()))
-        path.addRect(
-            QRectF(outer.left() + wall, outer.bottom() - wall, outer.width() - 2 * wall, wall)
-        )
-    else:
-        path.addRect(outer)
-        if section.shape == "rectangular tube":
-            path.addRect(outer.adjusted(wall, wall, -wall, -wall))
-        if section.shape == "slotted":
-            slot = outer.width() * 0.16
-            for x in (outer.left(), outer.right() - slot):
-                path.addRect(QRectF(x, outer.center().y() - slot / 2, slot, slot))
-            for y in (outer.top(), outer.bottom() - slot):
-                path.addRect(QRectF(outer.center().x() - slot / 2, y, slot, slot))
-    painter.setPen(Qt.PenStyle.NoPen)
-    painter.setBrush(theme.colour("ink"))
-    painter.drawPath(path)
 
 
 class Cards(QAbstractListModel):

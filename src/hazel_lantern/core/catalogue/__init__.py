@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-import csv
 import difflib
-from dataclasses import dataclass, field
+from collections.abc import Iterable
+from dataclasses import dataclass, field, replace
 from functools import cache
 from pathlib import Path
 from typing import Any
@@ -34,11 +34,10 @@ from hazel_lantern.core.catalogue.rows import (
     Wheel,
     Wire,
 )
-from hazel_lantern.core.catalogue.tables import CatalogueError, parse, read_table
-from hazel_lantern.core.files import write_whole
+from hazel_lantern.core.catalogue.tables import CatalogueError, read_table
 from hazel_lantern.core.resources import DATA
 
-__all__ = ["Catalogue", "CatalogueError", "add_own", "load", "shipped"]
+__all__ = ["Catalogue", "CatalogueError", "load", "shipped"]
 
 
 @dataclass(frozen=True)
@@ -71,6 +70,11 @@ class Catalogue:
     def table(self, name: str) -> dict[str, Any]:
         """The table of that name."""
         return dict(getattr(self, name))
+
+    def with_rows(self, table: str, rows: Iterable[Row]) -> Catalogue:
+        """The catalogue with these rows, in place of those of the same ids."""
+        whole: dict[str, Any] = {table: self.table(table) | {row.id: row for row in rows}}
+        return replace(self, **whole)
 
     def find(self, table: str, id: str) -> Any:
         """One row.
@@ -139,36 +143,3 @@ def load(own: Path | None = None) -> Catalogue:
             else:
                 tables[name] = tables[name] | {id: row.model_copy(update={"own": True})}
     return Catalogue(**tables, problems=tuple(problems))
-
-
-def _header(table: str) -> list[str]:
-    path = DATA / "catalogue" / f"{table}.csv"
-    with path.open(encoding="utf-8", newline="") as file:
-        return next(csv.reader(file))
-
-
-def add_own(own: Path, table: str, cells: dict[str, str]) -> None:
-    """Add a line to the maker's own table, in the columns and units of the shipped one.
-
-    Parameters
-    ----------
-    own : Path
-        The maker's catalogue folder; made if it is not there.
-    table : str
-        Which table.
-    cells : dict
-        By header title, ``"width [mm]"``; missing ones stay empty.
-
-    Raises
-    ------
-    CatalogueError
-        If the line is not acceptable; the file is then as it was.
-    """
-    header = _header(table)
-    path = own / f"{table}.csv"
-    before = path.read_text(encoding="utf-8") if path.exists() else ",".join(header) + "\n"
-    line = ",".join('"' + cells.get(title, "").replace('"', "'") + '"' for title in header)
-    text = before.rstrip("\n") + "\n" + line + "\n"
-    parse(text, TABLES[table], path.name)
-    own.mkdir(parents=True, exist_ok=True)
-    write_whole(path, text)

@@ -7,8 +7,8 @@ from __future__ import annotations
 
 import hashlib
 import json
-from collections.abc import Iterable, Iterator
-from dataclasses import dataclass, replace
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass
 from typing import Any
 
 from pydantic import Field, ValidationError, model_validator
@@ -171,7 +171,7 @@ def needed(
     return tuple(found)
 
 
-def joined(catalogue: Catalogue, carried: Iterable[CarriedRow]) -> Catalogue:
+def joined(catalogue: Catalogue, carried: Sequence[CarriedRow]) -> Catalogue:
     """The catalogue with the project's rows in it, in place of those of the same id.
 
     Raises
@@ -179,15 +179,12 @@ def joined(catalogue: Catalogue, carried: Iterable[CarriedRow]) -> Catalogue:
     CatalogueError
         If a row is of a material that is in neither.
     """
-    tables: dict[str, Any] = {}
+    whole = catalogue
     for one in carried:
-        table = tables.setdefault(one.table, catalogue.table(one.table))
+        row, here = one.row, getattr(whole, one.table).get(one.row.id)
         # What a shop was not known to sell is had where the project was made.
-        own = table[one.row.id].own if one.row.id in table else True
-        table[one.row.id] = one.row.model_copy(update={"own": own})
-    if not tables:
-        return catalogue
-    whole = replace(catalogue, **tables)
+        own = here.own if here is not None else True
+        whole = whole.with_rows(one.table, [row.model_copy(update={"own": own})])
     for one in carried:
         of = getattr(one.row, "material", None)
         if of is not None:

@@ -13,6 +13,54 @@ from hazel_lantern.core.catalogue.rows import TABLES, Row
 from hazel_lantern.core.catalogue.tables import read_header
 from hazel_lantern.core.resources import DATA
 
+#: What the tables are called.
+TITLES = {
+    "sections": "Tubes, bars, boards",
+    "wheels": "Wheels of sliders and trolleys",
+    "rollers": "Wheels of dollies",
+    "sheaves": "Wheels on a line",
+    "stands": "Stands and posts",
+    "turntables": "Turntables",
+    "bearings": "Bearings",
+    "pivots": "Joints",
+    "items": "Cameras and what goes with them",
+    "motors": "Motors",
+    "cogs": "Cogs",
+    "lines": "Lines to hang a trolley on",
+    "wires": "Wires and cords",
+    "endings": "Ends of lines",
+    "tighteners": "Tighteners",
+    "threads": "Screws and bolts",
+    "hardware": "Small parts",
+    "materials": "Materials",
+    "floors": "Floors",
+    "sensors": "Sensors",
+    "modes": "Ways a camera films",
+}
+#: Units as they are said.
+SAID = {
+    "N.m": "N·m",
+    "N.m/rad": "N·m/rad",
+    "N.s/m": "N·s/m",
+    "kg.m2": "kg·m²",
+    "mm2": "mm²",
+    "mm4": "mm^4",
+    "cm3": "cm³",
+    "kg/m3": "kg/m³",
+    "N.mm2": "N·mm²",
+    "deg": "°",
+    "/m": "a metre",
+    "1e-6/K": "millionths/K",
+    "rev/min": "turns a minute",
+}
+#: Columns that are called otherwise than in the file.
+CALLED = {
+    "source": "where it is from",
+    "captive": "cannot lift off",
+    "shop": "sold in shops of",
+    "second_moment": "second moment, upright",
+    "sideways_moment": "second moment, sideways",
+}
 #: Figures of a cell: as many as any table is written with.
 DIGITS = 9
 
@@ -32,9 +80,9 @@ class Column:
     @property
     def words(self) -> str:
         """What it is called where it is shown: ``Stock lengths, mm``."""
-        name = self.name.replace("_", " ")
+        name = CALLED.get(self.name, self.name.replace("_", " "))
         name = name[:1].upper() + name[1:]
-        return f"{name}, {self.unit}" if self.unit else name
+        return f"{name}, {SAID.get(self.unit, self.unit)}" if self.unit else name
 
     @property
     def is_figure(self) -> bool:

@@ -116,7 +116,9 @@ def _row(
     except ValidationError as error:
         first = error.errors()[0]
         column = ".".join(str(part) for part in first["loc"])
-        found = f", found “{first['input']}”" if first["loc"] and first["type"] != "missing" else ""
+        if first["type"] == "missing":
+            raise CatalogueError(f"{where}, column “{column}”: it is empty and is needed") from None
+        found = f", found “{first['input']}”" if first["loc"] else ""
         raise CatalogueError(f"{where}, column “{column}”: {first['msg']}{found}") from None
     except CannotBe as error:
         raise CatalogueError(f"{where}: {error}") from None

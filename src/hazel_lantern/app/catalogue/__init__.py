@@ -1,0 +1,1 @@
+"""The catalogue: looking through it, and the maker's own rows."""
