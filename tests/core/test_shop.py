@@ -2,6 +2,7 @@
 
 import pytest
 
+from hazel_lantern.core.assessor import assess
 from hazel_lantern.core.catalogue import shipped
 from hazel_lantern.core.drafts import draft_rig
 from hazel_lantern.core.fields import Edit, apply
@@ -11,7 +12,7 @@ from hazel_lantern.core.rigs import families
 from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shelf import OwnedPart, Shelf, StockPiece
-from hazel_lantern.core.shop import into_shop, named_rows, nearest, sells
+from hazel_lantern.core.shop import bolt_in, into_shop, named_rows, nearest, sells
 from hazel_lantern.core.shot import Shot
 from hazel_lantern.core.shot.moves import turned_to
 from hazel_lantern.core.workshop import Workshop
@@ -101,6 +102,23 @@ def test_drafts_buy_at_the_shop_near_the_maker(family, settings, workshop):
     rig = draft_rig(family, "Draft", asked, settings, workshop)
     sections = [id for _, table, id in named_rows(rig.design) if table == "sections"]
     assert [id for id in sections if not sells("inch", workshop.catalogue.sections[id])] == []
+    # All bolts are by the inch but those that a bought wheel or bearing has its bore for.
+    bored = {"axle", "a wheel", "the bearing, below", "the bearing, above"}
+    found = assess(rig, settings, workshop)
+    metric = {one.bolt.purpose for one in found.bolts() if one.thread.system == "metric"}
+    assert metric <= bored
+    assert any(one.thread.system == "unified" for one in found.bolts())
+
+
+@pytest.mark.parametrize(
+    ("metric", "unified"),
+    [("m3", "unc-6"), ("m5", "unc-10"), ("m6", "unc-1-4"), ("m8", "unc-5-16"), ("m12", "unc-1-2")],
+)
+def test_a_bolt_of_the_other_world_is_the_nearest_in_diameter(metric, unified):
+    threads = shipped().threads
+    assert bolt_in("inch", metric, threads) == unified
+    assert bolt_in("metric", metric, threads) == bolt_in("both", metric, threads) == metric
+    assert abs(threads[unified].diameter / threads[metric].diameter - 1) < 0.17
 
 
 def case(rig, shop, shelf=Shelf()):  # noqa: B008 - it is never changed

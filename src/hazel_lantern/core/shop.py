@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Mapping
 
 from hazel_lantern.core.catalogue import Catalogue
-from hazel_lantern.core.catalogue.rows import Row, Section, Shop
+from hazel_lantern.core.catalogue.rows import Row, Section, Shop, Thread
 from hazel_lantern.core.fields import Edit, Frozen, describe
 
 #: Materials that stand in for each other where a shop has only one of them.
@@ -92,6 +92,35 @@ def nearest(section: Section, among: Iterable[Section]) -> Section | None:
     return min(same, key=off, default=None)
 
 
+def bolt_in(shop: Shop, id: str, threads: Mapping[str, Thread]) -> str:
+    """What a shop has in place of a bolt: the nearest in diameter, the same where it sells it.
+
+    Parameters
+    ----------
+    shop : {"metric", "inch", "both"}
+    id : str
+        Of the thread.
+    threads : mapping of str to Thread
+
+    Returns
+    -------
+    str
+        Id.
+
+    Raises
+    ------
+    KeyError
+        If there is no such thread.
+    """
+    wanted = threads[id]
+    if sells(shop, wanted):
+        return id
+    sold = (one for one in threads.values() if sells(shop, one))
+    return min(
+        sold, key=lambda one: abs(math.log(one.diameter / wanted.diameter)), default=wanted
+    ).id
+
+
 def into_shop(
     root: Frozen, path: str, shop: Shop, catalogue: Catalogue, owned: Iterable[str] = ()
 ) -> tuple[Edit, ...]:
@@ -114,6 +143,10 @@ def into_shop(
     has = set(owned)
     edits = []
     for where, table, id in named_rows(root, path):
+        if table == "threads" and id in catalogue.threads:
+            other_bolt = bolt_in(shop, id, catalogue.threads)
+            if other_bolt != id and id not in has:
+                edits.append(Edit(where, other_bolt))
         row = catalogue.sections.get(id) if table == "sections" else None
         if row is None or id in has or sells(shop, row):
             continue

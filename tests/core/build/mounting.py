@@ -91,6 +91,9 @@ class Bench:
         name = sold_as.split(" × ")[0].removesuffix(" rod")
         if name.startswith("M"):
             return float(name[1:]) / 1e3
+        if name.startswith("#"):
+            # The numbers of the trade go up from 0.060 in by thirteen thousandths.
+            return (0.06 + 0.013 * int(name[1:].split("-")[0])) * 0.0254
         top, bottom = name.split("-")[0].split("/")
         return int(top) / int(bottom) * INCH
 

@@ -237,6 +237,11 @@ class Thread(Row):
     price: float = Field(ge=0)
     mass: float = Field(ge=0)
 
+    @property
+    def size(self) -> str:
+        """What it is asked for by, without what it is used for."""
+        return self.name.split(" (")[0]
+
 
 class Roller(Row):
     """What stands at each corner of a dolly: one wheel, or some side by side or in a V.

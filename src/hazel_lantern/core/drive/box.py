@@ -184,7 +184,7 @@ def _bear(it: Driving, box: Box, blank: _Blank) -> None:
         use = f"bush of axle {wide * 1e3:.3g} mm"
         blank.drill(f"shaft {shaft + 1}", (x, 0.0), wide + BUSH, use)
     if box.shafts[:-1]:
-        clear = it.case.row("threads", "m5").clearance
+        clear = it.case.bolt("m5").clearance
         for corner, at in zip(CORNERS, box.bolts, strict=True):
             blank.drill(f"box {corner}", at, clear, "bolt M5 with a spacer")
     if blank.name == FRONT:
@@ -198,7 +198,7 @@ def _bear(it: Driving, box: Box, blank: _Blank) -> None:
 
 def _hold(it: Driving, box: Box, blank: _Blank) -> None:
     """What holds the box on its board: four bolts, or slots over four thumb screws."""
-    quick, thread = it.drive.mount != "bolted", it.case.row("threads", "m6")
+    quick, thread = it.drive.mount != "bolted", it.case.bolt("m6")
     for corner, (x, y) in zip(CORNERS, box.mounts, strict=True):
         if not quick:
             blank.drill(f"mount {corner}", (x, y), thread.clearance, "bolt M6 of the box")
@@ -222,16 +222,23 @@ def bolts(it: Driving) -> Iterator[Bolt]:
     ------
     Bolt
     """
+    thin, thick = it.case.bolt("m5").id, it.case.bolt("m6").id
     if it.pairs:
         spacer = ((SPACER, layout.inside(it)),)
         for corner in CORNERS:
             holes = through((FRONT, f"box {corner}"), (BACK, f"box {corner}"))
-            yield Bolt("box-bolts", "the gearbox", f"corner {corner}", "m5", holes, spacer)
+            yield Bolt("box-bolts", "the gearbox", f"corner {corner}", thin, holes, spacer)
     if it.drive.mount == "bolted":
         plate = BACK if it.pairs else MOTOR_PLATE
         for corner in CORNERS:
             holes = through((plate, f"mount {corner}"), (BOARD, f"mount {corner}"))
-            yield Bolt("box-mount", "the box on its board", f"corner {corner}", "m6", holes)
+            yield Bolt(
+                "box-mount",
+                "the box on its board",
+                f"corner {corner}",
+                thick,
+                holes,
+            )
 
 
 def axles(it: Driving) -> list[tuple[float, float]]:

@@ -125,7 +125,8 @@ def sector_teeth(it: Driving) -> tuple[int, int]:
 def _made_of(it: Driving) -> tuple[object, ...]:
     """All that its parts depend on."""
     ends = float(it.axis.place[0]), float(it.axis.place[-1])
-    return it.drive, it.last, *ends, it.axis.kind, it.axis.beam, it.case.workshop.catalogue
+    bought = it.case.workshop.catalogue, it.case.settings.shop
+    return it.drive, it.last, *ends, it.axis.kind, it.axis.beam, *bought
 
 
 @reused(_made_of)
@@ -260,7 +261,17 @@ def bolts(it: Driving) -> tuple[Bolt, ...]:
     found, beam = list(box.bolts(it)), it.axis.beam
     if it.last == "sector" and beam is not None:
         also = ((SPACER, beam.beside), ("the arm", beam.width))
+        thread = it.case.bolt("m6").id
         for name, _, _ in clamp_places(beam):
             holes = through((SECTOR, name), (CLAMP_BOARD, name))
-            found.append(Bolt("sector-bolts", "the sector on the arm", name, "m6", holes, also))
+            found.append(
+                Bolt(
+                    "sector-bolts",
+                    "the sector on the arm",
+                    name,
+                    thread,
+                    holes,
+                    also,
+                )
+            )
     return tuple(found)

@@ -8,13 +8,14 @@ from typing import Any, Generic, TypeVar, cast
 
 from pydantic import Field
 
+from hazel_lantern.core.catalogue.rows import Thread
 from hazel_lantern.core.drive.model import Drive
 from hazel_lantern.core.fields import Edit, Frozen, apply, quantity
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.load import Load
 from hazel_lantern.core.parts import Having
 from hazel_lantern.core.settings import Settings
-from hazel_lantern.core.shop import named_rows, sells
+from hazel_lantern.core.shop import bolt_in, named_rows, sells
 from hazel_lantern.core.shot import Shot
 from hazel_lantern.core.units import Style
 from hazel_lantern.core.workshop import Workshop
@@ -102,6 +103,11 @@ class Case(Generic[DesignT]):
     def row(self, table: str, id: str) -> Any:
         """A row of the catalogue; raises CatalogueError for an id that is not there."""
         return self.workshop.catalogue.find(table, id)
+
+    def bolt(self, id: str) -> Thread:
+        """The bolt that the shop has in place of a metric one that a rig is put together with."""
+        threads = self.workshop.catalogue.threads
+        return threads[bolt_in(self.settings.shop, id, threads)]
 
     def offered(self, table: str) -> list[Any]:
         """Rows to choose from: what the shop sells, what the maker has, what is in use."""

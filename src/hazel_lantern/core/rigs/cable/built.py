@@ -82,7 +82,8 @@ def pole_length(answer: CableAnswer) -> float:
 def _made_of(answer: CableAnswer) -> tuple[object, ...]:
     """All that its parts and bolts depend on."""
     design = answer.design
-    return design.trolley, design.line.count, design.line.spacing, answer.rows, answer.camera_top
+    own = design.trolley, design.line.count, design.line.spacing
+    return *own, answer.rows, answer.camera_top, answer.case.settings.shop
 
 
 @reused(_made_of)
@@ -112,7 +113,7 @@ def _holes(answer: CableAnswer, long: float, high: float) -> Iterator[Hole]:
     for number, at in enumerate(axles(answer)):
         use = f"bolt {axle.name}, a wheel turns on it"
         yield Hole(PLATE, f"wheel {chr(97 + number)}", long / 2 + at, high - EDGE, axle.close, use)
-    clear = answer.case.row("threads", "m6").clearance
+    clear = answer.case.bolt("m6").clearance
     for name, down in (("upper", 0.0), ("lower", APART)):
         y = high - EDGE - under(answer) - down
         yield Hole(PLATE, f"pole {name}", long / 2, y, clear, "bolt M6 through the drop pole")
@@ -120,7 +121,7 @@ def _holes(answer: CableAnswer, long: float, high: float) -> Iterator[Hole]:
 
 def _pole(answer: CableAnswer) -> Template:
     wide = pole_width(answer)
-    clear = answer.case.row("threads", "m6").clearance
+    clear = answer.case.bolt("m6").clearance
     holes = tuple(
         Hole(DROP, name, PAST + down, wide / 2, clear, "bolt M6 through the trolley plates")
         for name, down in (("upper", 0.0), ("lower", APART))
@@ -153,5 +154,7 @@ def bolts(answer: CableAnswer) -> tuple[Bolt, ...]:
             holes = through(plate, pole, plate)
             side = (lies.gap - pole_width(answer)) / 2
             also = ((SPACER, side), (SPACER, side)) if side > 1e-6 else ()
-        found.append(Bolt("pole-bolts", "the drop pole", name, "m6", holes, also))
+        found.append(
+            Bolt("pole-bolts", "the drop pole", name, answer.case.bolt("m6").id, holes, also)
+        )
     return tuple(found)

@@ -37,9 +37,9 @@ def plated(answer: DollyAnswer) -> bool:
 def _plate(answer: DollyAnswer) -> Template:
     length, breadth = answer.plate_size
     x, y, held = length / 2, breadth / 2, mounts(answer)
-    hold = answer.case.row("threads", decks.thread_of_plate(answer))
+    hold = decks.thread_of_plate(answer)
     found = [
-        Hole(PLATE, name, x + along, y + across, hold.clearance, f"bolt {hold.name} to the deck")
+        Hole(PLATE, name, x + along, y + across, hold.clearance, f"bolt {hold.size} to the deck")
         for name, along, across in decks.plate_bolts(answer)
     ]
     for number, offset in enumerate(answer.design.sets, start=1):
@@ -143,7 +143,8 @@ def _stick(answer: DollyAnswer, board: str) -> Template:
 
 def _made_of(answer: DollyAnswer) -> tuple[object, ...]:
     """All that its parts and bolts depend on."""
-    return answer.workshop.catalogue, answer.design, answer.shot.move
+    shop = answer.case.settings.shop
+    return answer.workshop.catalogue, shop, answer.design, answer.shot.move
 
 
 @reused(_made_of)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import NamedTuple
 
+from hazel_lantern.core.catalogue.rows import Thread
 from hazel_lantern.core.parts import Bolt, Hole, Piece, Template
 from hazel_lantern.core.rigs.dolly.answer import FRAME, DollyAnswer
 from hazel_lantern.core.rigs.dolly.forms import BOARD
@@ -63,28 +64,29 @@ def plate_bolts(answer: DollyAnswer) -> list[tuple[str, float, float]]:
     return [(f"bolt {name}", *place) for name, place in zip("abcd", places, strict=True)]
 
 
-def thread_of_plate(answer: DollyAnswer) -> str:
-    """Id of the thread that a wheel plate is bolted on with."""
-    return "m10" if swivels(answer) or answer.design.footed else "m6"
+def thread_of_plate(answer: DollyAnswer) -> Thread:
+    """What a wheel plate is bolted on with."""
+    return answer.case.bolt("m10" if swivels(answer) or answer.design.footed else "m6")
 
 
 def plate_holes(answer: DollyAnswer, part: str, corner: str, x: float, y: float) -> Iterable[Hole]:
     """Holes for a corner's wheel plate in what it is bolted under, its middle at x and y, m."""
-    thread = answer.case.row("threads", thread_of_plate(answer))
-    words = f"{'swivel bolt' if swivels(answer) else 'bolt'} {thread.name} of the wheel plate"
+    thread = thread_of_plate(answer)
+    words = f"{'swivel bolt' if swivels(answer) else 'bolt'} {thread.size} of the wheel plate"
     for name, along, across in plate_bolts(answer):
         yield Hole(part, f"{corner} {name}", x + along, y + across, thread.clearance, words)
 
 
 def plates_on(answer: DollyAnswer, part: str, corner: str, hole: str) -> Iterable[Bolt]:
     """The bolts of a corner's wheel plate; its holes in the part begin with ``hole``."""
+    thread = thread_of_plate(answer).id
     for name, _, _ in plate_bolts(answer):
         held = through((part, f"{hole} {name}"), (PLATE, name))
         if swivels(answer):
             glide = ((SPACER, GLIDE),)
-            yield Bolt("swivel-bolts", "swivel", corner, "m10", held, glide)
+            yield Bolt("swivel-bolts", "swivel", corner, thread, held, glide)
         else:
-            yield Bolt("plate-bolts", "wheel plate", f"{corner} {name}", "m6", held)
+            yield Bolt("plate-bolts", "wheel plate", f"{corner} {name}", thread, held)
 
 
 def made(answer: DollyAnswer) -> Made:
@@ -186,7 +188,7 @@ def _frame(answer: DollyAnswer) -> Made:
 
 def _feet(answer: DollyAnswer) -> Made:
     """Laths from wheel plate to wheel plate: one along, two slanted, two of them at each joint."""
-    thread = answer.case.row("threads", thread_of_plate(answer))
+    thread = thread_of_plate(answer)
     thick, broad = LATH_SIZE
     reaches = {SPREADER: answer.design.base, SLANTED: slant(answer)}
     of = answer.case.row("sections", LATH).name
@@ -211,7 +213,7 @@ def _feet(answer: DollyAnswer) -> Made:
         "left": ((SLANTED, "end b"), (SLANTED, "end b")),
     }
     bolts = [
-        Bolt("joint-bolts", "spreader", corner, "m10", through(*laths, (PLATE, "joint")))
+        Bolt("joint-bolts", "spreader", corner, thread.id, through(*laths, (PLATE, "joint")))
         for corner, laths in joints.items()
     ]
     pieces = tuple(Piece(LATH, one.part, one.length, one.count) for one in templates)

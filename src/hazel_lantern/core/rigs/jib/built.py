@@ -73,9 +73,9 @@ def _boom_pieces(answer: JibAnswer) -> dict[str, Section]:
 def _pin_hole(rows: Rows, part: str, label: str, x: float, y: float, main: bool = False) -> Hole:
     """A joint's hole in what turns: close to its bolt, or for the bush around it."""
     bolt = rows.main_bolt if main else rows.bolt
-    purpose = f"bolt {bolt.name}, close hole"
+    purpose = f"bolt {bolt.size}, close hole"
     if rows.pivot.around:
-        purpose = f"{rows.pivot.name.lower()}, {bolt.name}; fit the bush, then the bolt"
+        purpose = f"{rows.pivot.name.lower()}, {bolt.size}; fit the bush, then the bolt"
     return Hole(part, label, x, y, hole_width(rows, bolt), purpose)
 
 
@@ -94,12 +94,12 @@ def _boom_holes(answer: JibAnswer) -> list[Hole]:
             for end, place in (("far", weights.farthest), ("near", weights.nearest))
         ]
     else:
-        purpose = f"weight bar, {rows.bolt.name}"
+        purpose = f"weight bar, {rows.bolt.size}"
         x = boom.tail - weights.place
         found.append(Hole(name, "weights", x, middle, rows.bolt.clearance, purpose))
     if not design.pivots.clamped:
         found.append(_pin_hole(rows, name, "pivot", boom.tail, middle, main=True))
-    purpose = f"joint bolt {rows.bolt.name}; drill through both pieces pushed together"
+    purpose = f"joint bolt {rows.bolt.size}; drill through both pieces pushed together"
     middles = [section.height / 2 for section, _ in rows.pieces]
     for number, joint in enumerate(_joint_labels(answer)):
         for label, share in zip(joint, JOINT_BOLTS, strict=True):
@@ -110,12 +110,12 @@ def _boom_holes(answer: JibAnswer) -> list[Hole]:
     tip, tip_middle = labels[-1], middles[-1]
     front = boom.front - boom.reaches[-1][0]
     found.append(_pin_hole(rows, tip, "front pin", front, tip_middle))
-    purpose = f"bolt {rows.bolt.name} that holds the two boards together"
+    purpose = f"bolt {rows.bolt.size} that holds the two boards together"
     found += [
         Hole(name, label, x, y, rows.bolt.close, purpose) for label, x, y in _stitches(answer)
     ]
     if design.level.kind == "none":
-        purpose = f"bolt {rows.bolt.name} that keeps the platform from turning"
+        purpose = f"bolt {rows.bolt.size} that keeps the platform from turning"
         found.append(Hole(tip, "front fix", front - FIXED, tip_middle, rows.bolt.close, purpose))
     return found
 
@@ -150,10 +150,10 @@ def _cheek_hole(
     design: JibDesign, part: str, label: str, up: float, bolt: Thread, aside: float = 0.0
 ) -> Hole:
     """A joint's hole in what holds the bolt: between two cheeks, or screwed into one."""
-    width, purpose = bolt.close, f"bolt {bolt.name}, close hole"
+    width, purpose = bolt.close, f"bolt {bolt.size}, close hole"
     if design.pivots.shear == "single shear":
         width = bolt.tapping
-        purpose = f"tap {bolt.name}; screw the bolt in and lock it with a nut behind"
+        purpose = f"tap {bolt.size}; screw the bolt in and lock it with a nut behind"
     return Hole(part, label, up, CHEEK_BREADTH / 2 + aside, width, purpose)
 
 
@@ -179,7 +179,7 @@ def _post_cheek(answer: JibAnswer) -> tuple[list[Hole], float]:
         for label, up in pins
     ]
     for label, aside in (("block near", -BLOCK_BOLT), ("block far", BLOCK_BOLT)):
-        purpose = f"bolt {rows.bolt.name} of the block, close hole"
+        purpose = f"bolt {rows.bolt.size} of the block, close hole"
         y = CHEEK_BREADTH / 2 + aside
         found.append(Hole(POST, label, BLOCK_HEIGHT / 2, y, rows.bolt.close, purpose))
     return found, down + max(up for _, up in pins) + CHEEK_EDGE
@@ -207,11 +207,11 @@ def _platform_cheek(answer: JibAnswer) -> tuple[list[Hole], float]:
                 -low,
                 CHEEK_BREADTH / 2 + FIXED,
                 rows.bolt.close,
-                f"bolt {rows.bolt.name}, close hole",
+                f"bolt {rows.bolt.size}, close hole",
             )
         )
-    thread = _m5(answer)
-    purpose = f"bolt {thread.name} of the platform angle, clearance"
+    thread = answer.case.bolt("m5")
+    purpose = f"bolt {thread.size} of the platform angle, clearance"
     for label, along in zip(("angle back", "angle front"), _angle_holes(sits)[0], strict=True):
         y = CHEEK_BREADTH / 2 + sits.angle + along
         found.append(Hole(PLATFORM, label, foot - low, y, thread.clearance, purpose))
@@ -246,11 +246,6 @@ def sitting(answer: JibAnswer) -> Sits:
     return Sits("ahead", rise - BOARD - LEG / 2, front - ANGLE_LONG / 2, front + 0.001)
 
 
-def _m5(answer: JibAnswer) -> Thread:
-    found: Thread = answer.case.row("threads", "m5")
-    return found
-
-
 def _angle_holes(sits: Sits) -> tuple[tuple[float, float], tuple[float, float]]:
     """Where along an angle the bolts of the cheek and those of the plate are, m."""
     if sits.way == "ahead":
@@ -280,7 +275,7 @@ def plate_size(answer: JibAnswer) -> tuple[float, float, float]:
 
 def _plate(answer: JibAnswer) -> Template:
     length, broad, screw = plate_size(answer)
-    row, m5, sits = answer.rows.camera_thread, _m5(answer), sitting(answer)
+    row, m5, sits = answer.rows.camera_thread, answer.case.bolt("m5"), sitting(answer)
     purpose = f"camera screw {row.name}, clearance"
     found = [Hole(PLATE, "screw", screw, broad / 2, row.clearance, purpose)]
     _, along = _angle_holes(sits)
@@ -292,7 +287,7 @@ def _plate(answer: JibAnswer) -> Template:
                 sits.angle + at - sits.plate,
                 broad / 2 + aside,
                 m5.clearance,
-                f"bolt {m5.name} of the platform angle, clearance",
+                f"bolt {m5.size} of the platform angle, clearance",
             )
             for end, at in zip(("back", "front"), along, strict=True)
         ]
@@ -300,11 +295,11 @@ def _plate(answer: JibAnswer) -> Template:
 
 
 def _angle(answer: JibAnswer) -> Template:
-    m5, sits = _m5(answer), sitting(answer)
+    m5, sits = answer.case.bolt("m5"), sitting(answer)
     ends = ("back", "front")
     on_cheek, on_plate = _angle_holes(sits)
     found = [
-        Hole(ANGLE, f"{leg} {end}", at, LEG / 2, m5.clearance, f"bolt {m5.name}")
+        Hole(ANGLE, f"{leg} {end}", at, LEG / 2, m5.clearance, f"bolt {m5.size}")
         for leg, places in (("cheek", on_cheek), ("plate", on_plate))
         for end, at in zip(ends, places, strict=True)
     ]
@@ -358,6 +353,7 @@ def _made_of(answer: JibAnswer) -> tuple[object, ...]:
     design, weights = answer.design, answer.design.counterweight
     return (
         answer.workshop.catalogue,
+        answer.case.settings.shop,
         *(design.boom, design.level, design.pivots, design.platform, design.swing),
         *(weights.carrier, *weights.slot, weights.window),
     )
@@ -505,11 +501,28 @@ def bolts(answer: JibAnswer) -> tuple[Bolt, ...]:
         where = through((POST, hole), (BLOCK, hole), (POST, hole))[: 1 + count]
         found.append(Bolt("block-bolts", "post block", side, rows.bolt.id, where))
     for line, _ in _angle_lines(answer):
+        thread = answer.case.bolt("m5").id
         for end in ("back", "front"):
             held = through((PLATFORM, f"angle {end}"), (ANGLE, f"cheek {end}"))
-            found.append(Bolt("angle-bolts", "platform angle", f"{line}, cheek {end}", "m5", held))
+            found.append(
+                Bolt(
+                    "angle-bolts",
+                    "platform angle",
+                    f"{line}, cheek {end}",
+                    answer.case.bolt("m5").id,
+                    held,
+                )
+            )
             held = through((PLATE, f"{line} angle {end}"), (ANGLE, f"plate {end}"))
-            found.append(Bolt("angle-bolts", "platform angle", f"{line}, plate {end}", "m5", held))
+            found.append(
+                Bolt(
+                    "angle-bolts",
+                    "platform angle",
+                    f"{line}, plate {end}",
+                    answer.case.bolt("m5").id,
+                    held,
+                )
+            )
     held = through((PLATE, "screw"), (SOCKET, "socket"))
     thread = rows.camera_thread.id
     found.append(Bolt("camera-screw", "camera screw", "platform", thread, held, nut=False))

@@ -50,11 +50,13 @@ class Sized:
     @property
     def sold_as(self) -> str:
         """Such as “M8 × 70”; longer than shops have, of threaded rod."""
+        name, unified = self.thread.size, self.thread.system == "unified"
         if self.length > METRIC[-1] + 0.005:
-            return f"{self.thread.name} rod × {self.length * 1e3:.0f}"
-        if self.thread.system == "unified":
-            return f"{self.thread.name} × {self.length / INCH:g} in"
-        return f"{self.thread.name} × {self.length * 1e3:.0f}"
+            long = f"{self.length / INCH:.1f} in" if unified else f"{self.length * 1e3:.0f}"
+            return f"{name} rod × {long}"
+        if unified:
+            return f"{name} × {self.length / INCH:g} in"
+        return f"{name} × {self.length * 1e3:.0f}"
 
 
 def thread_of(diameter: float) -> str:
@@ -132,7 +134,7 @@ def spacers(found: Iterable[Sized]) -> dict[tuple[str, float], int]:
         Number by name of the thread and length, m.
     """
     return Counter(
-        (one.thread.name, round(length, 4))
+        (one.thread.size, round(length, 4))
         for one in found
         for words, length in one.bolt.also
         if words == SPACER

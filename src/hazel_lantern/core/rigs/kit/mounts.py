@@ -79,8 +79,7 @@ class Mounts:
     @property
     def thread(self) -> Thread:
         """What its feet are bolted with."""
-        found: Thread = self.case.row("threads", FEET[self.row.mount])
-        return found
+        return self.case.bolt(FEET[self.row.mount])
 
     @property
     def hardware(self) -> str | None:
@@ -111,7 +110,7 @@ class Mounts:
         list of Hole
         """
         thread = self.thread
-        words = f"bolt {thread.name} of the wheel mount, clearance"
+        words = f"bolt {thread.size} of the wheel mount, clearance"
         return [
             Hole(part, f"{at} {foot}", x + along, y + across, thread.clearance, words)
             for foot, along, across in self.feet
@@ -133,7 +132,7 @@ class Mounts:
         size = max(row.pattern_along, 0.02) + 0.024, row.pattern_across + 0.024
         middle = size[0] / 2, size[1] / 2
         width = thread.tapping if block else thread.clearance
-        words = f"comes tapped {thread.name}" if block else f"bolt {thread.name}"
+        words = f"comes tapped {thread.size}" if block else f"bolt {thread.size}"
         found = [
             Hole(MOUNT, foot, middle[0] + along, middle[1] + across, width, words)
             for foot, along, across in self.feet
@@ -169,7 +168,7 @@ class Mounts:
         row, nut = self.row, self.row.mount != "block"
         for foot, _, _ in self.feet:
             held = through((part, f"{hole} {foot}"), (MOUNT, foot))
-            yield Bolt("mount-bolts", "wheel mount", f"{at} {foot}", FEET[row.mount], held, nut=nut)
+            yield Bolt("mount-bolts", "wheel mount", f"{at} {foot}", self.thread.id, held, nut=nut)
         thread, washers = thread_of(row.bolt), [(SPACER, WASHER)] * 2
         if row.mount == "angle pair":
             for flank in ("near", "far"):

@@ -51,7 +51,8 @@ def hub_size(answer: OrbitAnswer) -> tuple[float, float]:
 def _made_of(answer: OrbitAnswer) -> tuple[object, ...]:
     """All that its parts and bolts depend on."""
     design = answer.design
-    return design.base, design.arm, design.bearing, design.fixing, answer.rows
+    own = design.base, design.arm, design.bearing, design.fixing
+    return *own, answer.rows, answer.case.settings.shop
 
 
 @reused(_made_of)
@@ -63,7 +64,7 @@ def templates(answer: OrbitAnswer) -> tuple[Template, ...]:
 def _bearing_holes(answer: OrbitAnswer, part: str, x: float, y: float) -> Iterator[Hole]:
     thread = answer.case.row("threads", thread_of(answer.rows.bearing.bolt))
     for name, along, across in pattern(answer):
-        yield Hole(part, name, x + along, y + across, thread.clearance, f"bolt {thread.name}")
+        yield Hole(part, name, x + along, y + across, thread.clearance, f"bolt {thread.size}")
 
 
 def _base(answer: OrbitAnswer) -> Template:
@@ -107,7 +108,7 @@ def _ring(answer: OrbitAnswer) -> Template:
 
 def _hub(answer: OrbitAnswer) -> Template:
     long, broad = hub_size(answer)
-    clear = answer.case.row("threads", "m6").clearance
+    clear = answer.case.bolt("m6").clearance
     holes = list(_bearing_holes(answer, HUB, long / 2, broad / 2))
     for name, along, across in clamp_places(answer):
         holes.append(Hole(HUB, name, long / 2 + along, broad / 2 + across, clear, "bolt M6"))
@@ -124,7 +125,7 @@ def _hub(answer: OrbitAnswer) -> Template:
 
 def _clamp(answer: OrbitAnswer) -> Template:
     across = answer.rows.section.properties.width / 2 + BESIDE
-    long, clear = 2 * (across + 0.012), answer.case.row("threads", "m6").clearance
+    long, clear = 2 * (across + 0.012), answer.case.bolt("m6").clearance
     holes = tuple(
         Hole(CLAMP, name, long / 2 + side * across, BROAD / 2, clear, "bolt M6 over the arm")
         for name, side in (("near", -1), ("far", 1))
@@ -148,7 +149,8 @@ def bolts(answer: OrbitAnswer) -> tuple[Bolt, ...]:
     if arm.spacer:
         also = ((SPACER, arm.spacer), *also)
     sides = {"a": "near", "b": "far", "c": "near", "d": "far"}
+    bolt = answer.case.bolt("m6").id
     for name, _, _ in clamp_places(answer):
         holes = through((HUB, name), (CLAMP, sides[name[-1]]))
-        found.append(Bolt("clamp-bolts", "the arm on its hub", name, "m6", holes, also))
+        found.append(Bolt("clamp-bolts", "the arm on its hub", name, bolt, holes, also))
     return tuple(found)

@@ -59,7 +59,8 @@ def pole_length(answer: OverheadAnswer) -> float:
 def _made_of(answer: OverheadAnswer) -> tuple[object, ...]:
     """All that its parts and bolts depend on."""
     design = answer.design
-    return design.holding, design.carrier, design.trolley, design.drop, answer.rows
+    own = design.holding, design.carrier, design.trolley, design.drop
+    return *own, answer.rows, answer.case.settings.shop
 
 
 @reused(_made_of)
@@ -78,7 +79,7 @@ def templates(answer: OverheadAnswer) -> tuple[Template, ...]:
 def _bracket(answer: OverheadAnswer) -> Template:
     own, out = answer.design.holding, clamp_bolts(answer)
     rows = (0.0,) if own.rows == "one row" else (-own.across / 2, own.across / 2)
-    clear = answer.case.row("threads", "m8").clearance
+    clear = answer.case.bolt("m8").clearance
     # Fixings stand beside the clamp's bolts along the rail, so that both can be reached.
     long = 2 * (max(out, max(abs(y) for y in rows)) + PAST)
     broad = BROAD + 2 * PAST + 2 * FIXING
@@ -103,7 +104,7 @@ def _bracket(answer: OverheadAnswer) -> Template:
 
 
 def _clamp(answer: OverheadAnswer) -> Template:
-    out, clear = clamp_bolts(answer), answer.case.row("threads", "m8").clearance
+    out, clear = clamp_bolts(answer), answer.case.bolt("m8").clearance
     long = 2 * (out + PAST)
     holes = tuple(
         Hole(CLAMP, name, long / 2 + side * out, BROAD / 2, clear, "bolt M8 past the rail")
@@ -116,7 +117,7 @@ def _clamp(answer: OverheadAnswer) -> Template:
 def _cheek(answer: OverheadAnswer) -> Template:
     trolley = answer.design.trolley
     axle = answer.case.row("threads", thread_of(answer.rows.wheel.bolt))
-    clear = answer.case.row("threads", "m6").clearance
+    clear = answer.case.bolt("m6").clearance
     long = trolley.wheelbase + 2 * PAST
     high = pole_bolts(answer) + APART + 2 * PAST
     holes = [
@@ -139,7 +140,7 @@ def _cheek(answer: OverheadAnswer) -> Template:
 
 def _pole(answer: OverheadAnswer) -> Template:
     across = answer.rows.pole.properties.width
-    clear = answer.case.row("threads", "m6").clearance
+    clear = answer.case.bolt("m6").clearance
     holes = tuple(
         Hole(POLE, name, PAST + down, across / 2, clear, "bolt M6 through the cheeks")
         for name, down in (("upper", 0.0), ("lower", APART))
@@ -228,12 +229,21 @@ def _edge(answer: OverheadAnswer) -> Template:
 def bolts(answer: OverheadAnswer) -> tuple[Bolt, ...]:
     """What holds them together."""
     found = []
-    rail = (("the rail", answer.shape.height),)
+    rail, thread = (("the rail", answer.shape.height),), answer.case.bolt("m8").id
     for bracket in range(1, answer.design.holding.count + 1):
         for name in ("near", "far"):
             holes = through((BRACKET, f"rail {name}"), (CLAMP, name))
             at = f"bracket {bracket}, {name}"
-            found.append(Bolt("rail-bolts", "the rail in its bracket", at, "m8", holes, rail))
+            found.append(
+                Bolt(
+                    "rail-bolts",
+                    "the rail in its bracket",
+                    at,
+                    thread,
+                    holes,
+                    rail,
+                )
+            )
     if not slides(answer):
         found += _trolley_bolts(answer)
     if answer.boards is not None and answer.design.carrier.joint == "screwed":
@@ -257,4 +267,4 @@ def _trolley_bolts(answer: OverheadAnswer) -> Iterator[Bolt]:
     also = ((SPACER, side), (SPACER, side)) if side > 1e-6 else ()
     for name in ("upper", "lower"):
         holes = through((CHEEK, f"pole {name}"), (POLE, name), (CHEEK, f"pole {name}"))
-        yield Bolt("pole-bolts", "the drop pole", name, "m6", holes, also)
+        yield Bolt("pole-bolts", "the drop pole", name, answer.case.bolt("m6").id, holes, also)

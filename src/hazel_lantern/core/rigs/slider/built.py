@@ -103,8 +103,8 @@ def templates(answer: SliderAnswer) -> tuple[Template, ...]:
     held = mounts(answer)
     if held:
         found.append(held.template(answer.places))
-    clamp = answer.case.row("threads", "m6")
-    words = f"bolt {clamp.name} of the rail clamp, clearance"
+    clamp = answer.case.bolt("m6")
+    words = f"bolt {clamp.size} of the rail clamp, clearance"
     rails = [("near rail", -spacing / 2), ("far rail", spacing / 2)] if pair else [("rail", 0.0)]
     across = (spacing if pair else 0.0) + 2 * PLATE_MARGIN + width
     clamps = 0
@@ -145,7 +145,7 @@ def templates(answer: SliderAnswer) -> tuple[Template, ...]:
         found.append(_plate(STAND, length, across, drilled, count))
         clamps += 2 * len(rails) * count
     if clamps:
-        boss = Hole(CLAMP, "boss", 0.015, 0.015, clamp.tapping, f"comes tapped {clamp.name}")
+        boss = Hole(CLAMP, "boss", 0.015, 0.015, clamp.tapping, f"comes tapped {clamp.size}")
         found.append(
             Template(
                 CLAMP,
@@ -165,9 +165,9 @@ def templates(answer: SliderAnswer) -> tuple[Template, ...]:
     return tuple(found)
 
 
-def _clamped(at: str, plate: str, rail: str) -> Bolt:
+def _clamped(answer: SliderAnswer, at: str, plate: str, rail: str) -> Bolt:
     where = through((plate, rail), (CLAMP, "boss"))
-    return Bolt("clamp-bolts", "rail clamp", at, "m6", where, nut=False)
+    return Bolt("clamp-bolts", "rail clamp", at, answer.case.bolt("m6").id, where, nut=False)
 
 
 @reused(_made_of)
@@ -186,14 +186,14 @@ def bolts(answer: SliderAnswer) -> tuple[Bolt, ...]:
         found.append(Bolt("axles", "axle", name, axle, through((PLATE, name)), also))
     if answer.rails == 2 and answer.design.rails.ends == "clamped":
         found += [
-            _clamped(f"{end}, {rail}", END_PLATE, rail)
+            _clamped(answer, f"{end}, {rail}", END_PLATE, rail)
             for end in ENDS
             for rail in ("near rail", "far rail")
         ]
     if answer.on_stands:
         rails = ("near rail", "far rail") if answer.rails == 2 else ("rail",)
         found += [
-            _clamped(f"stand plate {number}, {rail} {end}", STAND, f"{rail} {end}")
+            _clamped(answer, f"stand plate {number}, {rail} {end}", STAND, f"{rail} {end}")
             for number in range(1, len(answer.supports) + 1)
             for rail in rails
             for end in ("left", "right")
