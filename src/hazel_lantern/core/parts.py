@@ -136,6 +136,8 @@ class Bolt:
         Whether a nut ends it; else the last part has its thread.
     screw : float
         Of a wood screw that comes with a part, its thickness, m; it has no thread of ours.
+    turns : bool
+        Whether something turns on it: then it is not tightened.
     """
 
     key: str
@@ -146,12 +148,41 @@ class Bolt:
     also: tuple[tuple[str, float], ...] = ()
     nut: bool = True
     screw: float = 0.0
+    turns: bool = False
+
+
+#: In the order of doing: it is built, set up, loaded, tried.
+Phase = Literal["build", "set up", "load", "try"]
 
 
 @dataclass(frozen=True)
 class Step:
-    """A step of the build: what to do, with which tools, and what to mind."""
+    """A step of the build: what to do, with which tools, and what to mind.
+
+    Attributes
+    ----------
+    text : str
+    tools : tuple of str
+    caution : str
+    phase : {"build", "set up", "load", "try"}
+    cuts : tuple of str
+        Labels of the pieces that are cut.
+    makes : tuple of str
+        Names of the parts that are drilled, or finished otherwise.
+    joins : tuple of str
+        Purposes of the bolts and screws that are put in.
+    check : str
+        What to measure before going on, with its figure.
+    wait : str
+        What has to set or settle before the next step.
+    """
 
     text: str
     tools: tuple[str, ...] = ()
     caution: str = ""
+    phase: Phase = "build"
+    cuts: tuple[str, ...] = ()
+    makes: tuple[str, ...] = ()
+    joins: tuple[str, ...] = ()
+    check: str = ""
+    wait: str = ""

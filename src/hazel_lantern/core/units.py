@@ -371,6 +371,22 @@ def to_the_eye(value: float, kind: str, style: Style) -> float:
     return round(value / step) * step
 
 
+def by_eye(length: float, style: Style) -> str:
+    """A length in words as finely as it can be seen on a tape, see `to_the_eye`.
+
+    Parameters
+    ----------
+    length : float
+        m.
+    style : Style
+
+    Returns
+    -------
+    str
+    """
+    return write(to_the_eye(length, "length", style), "length", style)
+
+
 def trimmed(value: float, places: int) -> str:
     """Print with at most that many decimals and no trailing noughts."""
     text = f"{value:.{places}f}"

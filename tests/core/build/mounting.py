@@ -5,6 +5,7 @@ import io
 import math
 import re
 from collections import Counter, defaultdict
+from fractions import Fraction
 from itertools import pairwise
 
 from hazel_lantern.core.build import tables
@@ -122,7 +123,8 @@ class Bench:
 
     def length(self, row, name, wide, places):
         words = row["Bolt"].split(" × ")[1]
-        long = float(words.removesuffix(" in")) * INCH if "in" in words else float(words) / 1e3
+        inches = sum(map(Fraction, words.removesuffix(" in").split())) if "in" in words else 0
+        long = float(inches) * INCH if inches else float(words) / 1e3
         thick, inside = [], row["Goes through"].split("; ")
         for (part, _), text in zip(places, inside, strict=True):
             thick.append(0 if "(inside" in text else self.size(self.made[part]["Thick"]))

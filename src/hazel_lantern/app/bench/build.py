@@ -346,10 +346,16 @@ class BuildBench(Bench):
         empty(self._steps_list)
         for number, step in enumerate(dossier.steps, start=1):
             self._steps_list.addWidget(label(f"{number}. {step.text}", wrap=True))
-            if step.tools:
-                self._steps_list.addWidget(label("Tools: " + ", ".join(step.tools), "small"))
-            if step.caution:
-                self._steps_list.addWidget(label("Mind: " + step.caution, "bad", wrap=True))
+            told = step.step
+            for line in step.joined:
+                self._steps_list.addWidget(label(line, "small", wrap=True))
+            if told.tools:
+                self._steps_list.addWidget(label("Tools: " + ", ".join(told.tools), "small"))
+            if told.caution:
+                self._steps_list.addWidget(label("Mind: " + told.caution, "bad", wrap=True))
+            if told.check:
+                words = f"Before you go on: {told.check}."
+                self._steps_list.addWidget(label(words, wrap=True))
         self._steps_list.addStretch(1)
 
     def _folder(self, title: str) -> Path | None:

@@ -13,6 +13,7 @@ from typing import TYPE_CHECKING, Any, NamedTuple
 from hazel_lantern.core.build.dossier import Dossier
 from hazel_lantern.core.build.shopping import shopping
 from hazel_lantern.core.build.tables import bolts_table, drill_of, note_on
+from hazel_lantern.core.build.tightening import by_hole, fit_of
 from hazel_lantern.core.files import write_whole
 from hazel_lantern.core.units import INCH, POUND
 
@@ -123,13 +124,16 @@ def holes(dossier: Dossier) -> Sheet:
         f"From near edge [{u}]",
         f"Hole [{u}]",
         "Drill",
+        "Fit",
         "For",
     )
     rows: list[tuple[Cell, ...]] = []
+    bolts = by_hole(dossier.bolts)
     for one in dossier.holes:
         drill = drill_of(one, dossier.style)
-        x, y = unit.fine(one.x), unit.fine(one.y)
-        rows.append((one.part, one.label, x, y, unit.fine(drill.diameter), drill.name, one.purpose))
+        x, y, wide = unit.fine(one.x), unit.fine(one.y), unit.fine(drill.diameter)
+        fit = str(fit_of(one, bolts.get((one.part, one.label))))
+        rows.append((one.part, one.label, x, y, wide, drill.name, fit, one.purpose))
     return Sheet("holes", header, rows)
 
 

@@ -9,7 +9,8 @@ from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.assessor import assess
 from hazel_lantern.core.build.cuts import CutPlan, plan_cuts, stock_for
 from hazel_lantern.core.build.marking import marked
-from hazel_lantern.core.parts import Bolt, Hole, Step, Template
+from hazel_lantern.core.build.steps import Built, PackStep, pack_steps
+from hazel_lantern.core.parts import Bolt, Hole, Template
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.rigs.kit.bolts import Sized
 from hazel_lantern.core.settings import Settings
@@ -37,9 +38,10 @@ class Dossier:
     made: tuple[Template, ...]
     bolts: tuple[Sized, ...]
     screws: tuple[Bolt, ...]
-    steps: tuple[Step, ...]
+    steps: tuple[PackStep, ...]
     set_card: tuple[str, ...]
     cautions: tuple[str, ...]
+    on_the_day: tuple[str, ...]
 
     @property
     def holes(self) -> tuple[Hole, ...]:
@@ -88,21 +90,25 @@ def gather(project: Project, rig: Rig, workshop: Workshop, stop: Stop = never) -
     settings = project.settings
     assessment = assess(rig, settings, workshop)
     stock = stock_for(assessment.pieces, workshop, settings.price_factor)
-    stations = ("Shot", "Load", "Frame", "Drive", "Build")
-    cautions = dict.fromkeys(
-        caution for station in stations for caution in assessment.cautions(station)
-    )
+
+    def cautions(*stations: str) -> tuple[str, ...]:
+        found = (caution for station in stations for caution in assessment.cautions(station))
+        return tuple(dict.fromkeys(found))
+
     bolts, screws = assessment.bolts(), assessment.screws()
+    made = _marked_out(assessment.templates(), (*(one.bolt for one in bolts), *screws), settings)
+    built = Built(assessment.pieces, made, bolts, screws, workshop.catalogue, settings.style)
     return Dossier(
         project=project,
         rig=rig,
         assessment=assessment,
         workshop=workshop,
         cuts=plan_cuts(assessment.pieces, stock, settings.kerf, stop),
-        made=_marked_out(assessment.templates(), (*(one.bolt for one in bolts), *screws), settings),
+        made=made,
         bolts=bolts,
         screws=screws,
-        steps=assessment.steps(),
+        steps=pack_steps(assessment.steps(), built),
         set_card=assessment.set_card(),
-        cautions=tuple(cautions),
+        cautions=cautions("Build"),
+        on_the_day=cautions("Shot", "Load", "Frame", "Drive", "Try-out"),
     )

@@ -27,6 +27,8 @@ from hazel_lantern.core.build.dossier import DISCLAIMER, Dossier, gather
 from hazel_lantern.core.build.letters import marked, put, register_fonts
 from hazel_lantern.core.build.sheet_sketch import INK, PALE, SOFT, SketchSheet
 from hazel_lantern.core.build.shopping import shopping
+from hazel_lantern.core.build.step_drawing import StepDrawing
+from hazel_lantern.core.build.steps import PackStep, time_in_words
 from hazel_lantern.core.build.tables import (
     bolts_table,
     cuts_table,
@@ -39,11 +41,14 @@ from hazel_lantern.core.build.templates import write_templates
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.names import file_name
 from hazel_lantern.core.project.model import Project, Rig
+from hazel_lantern.core.sketch import Sketch
 from hazel_lantern.core.stopping import Stop, never, told
 from hazel_lantern.core.units import write
 from hazel_lantern.core.workshop import Workshop
 
 HAZEL, PAPER = HexColor("#8A5A2B"), HexColor("#EFE7D8")
+#: Room for the drawing of a step, points.
+DRAWING_WIDTH = 150.0
 _STATE = {"holds": "#5F6F2E", "tight": "#C4601A", "fails": "#8E2B1F"}
 
 
@@ -218,7 +223,7 @@ class _Pack:
         ]
         header, rows = holes_table(self.d)
         imperial = self.d.style.imperial
-        widths = (17, 15, 12, 13, 11, 10, 22) if imperial else (17, 15, 12, 14, 10, 32)
+        widths = (16, 14, 12, 13, 11, 9, 7, 20) if imperial else (16, 15, 12, 14, 9, 8, 28)
         found.append(self._table(header, rows, widths))
         header, rows = bolts_table(self.d)
         found += [
@@ -227,19 +232,55 @@ class _Pack:
             self._table(header, rows, (15, 22, 34, 19, 10, 10)),
             self._p("Steps", self.heading),
         ]
+        return [*found, *self._steps()]
+
+    def _steps(self) -> list[Flowable]:
+        """Each step with its bolts, its drawing, and what to measure before the next."""
+        found: list[Flowable] = []
+        whole = time_in_words(sum(one.minutes for one in self.d.steps))
+        words = "In this order. Go on only once what is to be measured is so."
+        found.append(self._p(f"{words} About {whole} at the bench and on the spot, at a guess."))
+        found += [self._p(caution) for caution in self.d.cautions]
+        found.append(Spacer(1, 4))
         for number, step in enumerate(self.d.steps, start=1):
-            block: list[Flowable] = [self._p(f"{number}. {step.text}")]
-            if step.tools:
-                block.append(self._p("Tools: " + ", ".join(step.tools) + ".", self.small))
-            if step.caution:
-                block.append(
-                    Paragraph(
-                        f'<font color="{_STATE["fails"]}">Mind:</font> {marked(step.caution)}',
-                        self.small,
-                    )
-                )
-            found.append(KeepTogether(block))
+            found.append(KeepTogether([self._step(number, step)]))
         return found
+
+    def _step(self, number: int, step: PackStep) -> Table:
+        told, words = step.step, [self._p(f"{number}. {step.text}")]
+        words += [self._p(line, self.small) for line in step.joined]
+        tools = f"Tools: {', '.join(told.tools)}. " if told.tools else ""
+        words.append(self._p(f"{tools}About {time_in_words(step.minutes)}.", self.small))
+        for label, text, colour in (
+            ("Mind:", told.caution, _STATE["fails"]),
+            ("Before you go on:", f"{told.check}." if told.check else "", _STATE["holds"]),
+            ("Wait for", f"{told.wait}." if told.wait else "", _STATE["tight"]),
+        ):
+            if text:
+                said = f'<font color="{colour}">{label}</font> {marked(text)}'
+                words.append(Paragraph(said, self.small))
+        wide = DRAWING_WIDTH
+        drawing = StepDrawing(step, self._view(step), self.d.style, wide)
+        return Table(
+            [[words, drawing]],
+            colWidths=[self.width - wide - 8, wide + 8],
+            style=TableStyle(
+                [
+                    ("VALIGN", (0, 0), (-1, -1), "TOP"),
+                    ("LINEBELOW", (0, 0), (-1, -1), 0.4, PALE),
+                    ("LEFTPADDING", (0, 0), (0, -1), 0),
+                    ("TOPPADDING", (0, 0), (-1, -1), 3),
+                    ("BOTTOMPADDING", (0, 0), (-1, -1), 4),
+                ]
+            ),
+        )
+
+    def _view(self, step: PackStep) -> Sketch | None:
+        """The rig as a whole, where a step has no part and no bolt of its own."""
+        if step.pieces or step.parts or step.joints:
+            return None
+        found = self.d.assessment
+        return found.sketch(found.family.views[0].id, len(found.marks) // 2)
 
     def card(self) -> list[Flowable]:
         big = _style("card", 12, spaceAfter=7)
@@ -252,9 +293,17 @@ class _Pack:
             self._p(f"{number}. {line}", big)
             for number, line in enumerate(self.d.set_card, start=1)
         ]
-        if self.d.cautions:
+        watch = [
+            f"{lamp.headline} ({lamp.reading(self.d.style)})"
+            for lamp in self.d.assessment.lamps
+            if lamp.state is State.TIGHT
+        ]
+        if watch:
+            found.append(self._p("Watch: these hold with little to spare", self.heading))
+            found += [self._p(line) for line in watch]
+        if self.d.on_the_day:
             found.append(self._p("Mind", self.heading))
-            found += [self._p(caution) for caution in self.d.cautions]
+            found += [self._p(caution) for caution in self.d.on_the_day]
         return [*found, Spacer(1, 8), self._p(DISCLAIMER, self.small)]
 
     def story(self) -> list[Flowable]:

@@ -7,6 +7,7 @@ from pathlib import Path
 from hazel_lantern.core.build.dossier import Dossier
 from hazel_lantern.core.build.drills import DrillSize, by_the_millimetre, drill_for
 from hazel_lantern.core.build.marking import on_the_rule, ruled
+from hazel_lantern.core.build.tightening import by_hole, fit_of
 from hazel_lantern.core.drive import export
 from hazel_lantern.core.files import write_whole
 from hazel_lantern.core.parts import Bolt, Hole, Template
@@ -60,16 +61,18 @@ def cuts_table(dossier: Dossier) -> Table:
 
 def holes_table(dossier: Dossier) -> Table:
     """Each hole from its part's near left corner; by the inch, with the millimetres beside."""
-    style = dossier.style
+    style, bolts = dossier.style, by_hole(dossier.bolts)
     rows: list[tuple[str, ...]] = []
     for hole in dossier.holes:
         where = [marked_at(hole.x, style), marked_at(hole.y, style)]
         if style.imperial:
             where.append(f"{trimmed(hole.x * 1e3, 1)} × {trimmed(hole.y * 1e3, 1)}")
         drill = drill_of(hole, style).name
-        rows.append((hole.part, hole.label, *where, drill, hole.purpose))
+        fit = str(fit_of(hole, bolts.get((hole.part, hole.label))))
+        rows.append((hole.part, hole.label, *where, drill, fit, hole.purpose))
     millimetres = ("Both, mm",) if style.imperial else ()
-    return ("Part", "Hole", "From left", "From near edge", *millimetres, "Drill", "For"), rows
+    header = ("Part", "Hole", "From left", "From near edge", *millimetres, "Drill", "Fit", "For")
+    return header, rows
 
 
 def drill_of(hole: Hole, style: Style) -> DrillSize:

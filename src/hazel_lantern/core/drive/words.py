@@ -31,19 +31,25 @@ def steps(it: Driving) -> Iterator[Step]:
             "teeth are cut, and try each pair on two pins at the shafts' distance.",
             ("scroll saw or router", "drill", "files"),
             SAW,
+            makes=tuple(cut),
+            wait="the paper's glue, ten minutes",
+            check="two that mesh, on pins at their shafts' distance, turn all the way round "
+            "without binding or rocking",
         )
     if it.pairs:
         yield Step(
             f"Clamp {box.FRONT.lower()} on {box.BACK.lower()}, mark both from their lower left "
             "corner and drill them as a set, the bushes' seats with a flat bit.",
             ("drill", "clamps", "square"),
-            "Clamp the plates to the bench, not in the hand.",
+            "Clamp the plates to the bench, not in the hand; gloves off at the drill.",
+            makes=(box.FRONT, box.BACK),
         )
         yield Step(
             f"Cut the axles, put cogs on them in the order of the drawing, {_held(it)}, and close "
-            f"the box with four bolts and spacers of {write(layout.inside(it), 'fine', style)}. "
-            "Every axle must turn by two fingers.",
+            f"the box with four bolts and spacers of {write(layout.inside(it), 'fine', style)}.",
             ("hacksaw", "file", "spanners"),
+            joins=("the gearbox",),
+            check="each axle turns by two fingers, and the last one from the first",
         )
     plate = box.BACK if it.pairs else box.MOTOR_PLATE
     yield Step(
@@ -55,6 +61,7 @@ def steps(it: Driving) -> Iterator[Step]:
         )
         + ": its screws lie outside of every cog and are reached with the box closed.",
         ("screwdriver", "spanners"),
+        joins=("the box on its board",),
     )
     if it.last == "sector" and it.axis.beam is not None:
         beside = write(it.axis.beam.beside, "fine", style)
@@ -62,12 +69,14 @@ def steps(it: Driving) -> Iterator[Step]:
             f"Clamp the sector beside the arm with spacers of {beside}, its hole centred on the "
             "head of the pivot's bolt, the middle tooth at the pinion in the middle of the move.",
             ("spanners", "rule"),
+            joins=("the sector on the arm",),
         )
     yield Step(
         "Set the mesh by moving the motor in its slots, not the rig: a strip of thin paper between "
         "the teeth comes out creased and whole. Then tighten.",
         ("spanners", "paper"),
         "Power off, and the lead pulled, while fingers are at the cogs.",
+        phase="set up",
     )
     guard = "Screw the guard over the mesh. " if drive.cover and it.pairs else ""
     yield Step(
@@ -75,6 +84,7 @@ def steps(it: Driving) -> Iterator[Step]:
         "power fails between fuse and motor: nothing starts by itself when power comes back.",
         ("crimp pliers",),
         "Wiring to the mains belongs to licensed people; the adapter is bought ready made.",
+        phase="set up",
     )
 
 

@@ -20,7 +20,7 @@ from hazel_lantern.core.poses import Poses
 from hazel_lantern.core.rigs.asks import Choices, Lever, Numeric
 from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
 from hazel_lantern.core.shot import SUBJECT, S, Turn
-from hazel_lantern.core.units import write
+from hazel_lantern.core.units import by_eye, write
 
 if TYPE_CHECKING:
     from hazel_lantern.core.rigs.family import Family
@@ -464,9 +464,9 @@ class Framed(Assembly[AnswerT]):
                 f"{tilts[1]}."
             )
         if shot.lens.focus == "set once":
-            yield f"Focus: set once to {write(self.focused, 'length', style)}."
+            yield f"Focus: set once to {by_eye(self.focused, style)}."
         else:
-            at = [write(float(depth), "length", style) for depth in self.focus_marks]
+            at = [by_eye(float(depth), style) for depth in self.focus_marks]
             yield f"Focus marks at start, quarter, middle, three quarters, end: {', '.join(at)}."
 
     @property

@@ -113,10 +113,10 @@ def _holes(answer: CableAnswer, long: float, high: float) -> Iterator[Hole]:
     for number, at in enumerate(axles(answer)):
         use = f"bolt {axle.name}, a wheel turns on it"
         yield Hole(PLATE, f"wheel {chr(97 + number)}", long / 2 + at, high - EDGE, axle.close, use)
-    clear = answer.case.bolt("m6").clearance
+    bolt = answer.case.bolt("m6")
     for name, down in (("upper", 0.0), ("lower", APART)):
-        y = high - EDGE - under(answer) - down
-        yield Hole(PLATE, f"pole {name}", long / 2, y, clear, "bolt M6 through the drop pole")
+        y, use = high - EDGE - under(answer) - down, f"bolt {bolt.size} through the drop pole"
+        yield Hole(PLATE, f"pole {name}", long / 2, y, bolt.clearance, use)
 
 
 def _pole(answer: CableAnswer) -> Template:
@@ -143,7 +143,9 @@ def bolts(answer: CableAnswer) -> tuple[Bolt, ...]:
         name = f"wheel {chr(97 + number)}"
         plates = through(*((PLATE, name),) * (2 * answer.design.lines))
         also = (*wheel, *inner, *wheel) if twin else wheel
-        found.append(Bolt("axle-bolts", "a wheel", name, thread_of(row.bolt), plates, also))
+        found.append(
+            Bolt("axle-bolts", "a wheel", name, thread_of(row.bolt), plates, also, turns=True)
+        )
     for name in ("upper", "lower"):
         plate, pole = (PLATE, f"pole {name}"), (DROP, name)
         if twin:

@@ -14,13 +14,13 @@ from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.mechanics.hung_line import hang_at
 from hazel_lantern.core.mechanics.stringing import Stringing
 from hazel_lantern.core.parts import Step, in_sentence
-from hazel_lantern.core.rigs.cable import strength
+from hazel_lantern.core.rigs.cable import built, strength
 from hazel_lantern.core.rigs.cable.answer import CableAnswer
 from hazel_lantern.core.rigs.cable.lamps_place import stop_wind
 from hazel_lantern.core.rigs.cable.lamps_seen import still_ramp
 from hazel_lantern.core.rigs.cable.parts import line_to_order, pieces
-from hazel_lantern.core.rigs.kit.words import cut_steps, workshop_cautions
-from hazel_lantern.core.units import write
+from hazel_lantern.core.rigs.kit.words import DRILLING, cut_steps, workshop_cautions
+from hazel_lantern.core.units import by_eye, write
 
 #: A bag hung on to see how far it sinks, kg; what is counted for so long, s.
 BAG, COUNTED = 2.0, 20.0
@@ -169,7 +169,7 @@ def steps(answer: CableAnswer) -> tuple[Step, ...]:
     heights = ", ".join(
         f"{side} {write(getattr(design, side).height, 'length', s)}" for side in strength.SIDES
     )
-    pull = strength.greatest_pull(answer)
+    tried = float(f"{2 * strength.greatest_pull(answer):.2g}")
     slower = "hoist or pulleys" if rows.tightener.kind != "ratchet" else "ratchet"
     return (
         *cut_steps(answer.case, pieces(answer)),
@@ -178,12 +178,17 @@ def steps(answer: CableAnswer) -> tuple[Step, ...]:
             f"wheels between them so that they turn free, and the pole below. Hang the camera "
             f"{write(design.trolley.drop, 'length', s)} below the line.",
             ("drill", "clamps", "square", "spanners"),
-            "Clamp the work down; take gloves off at the drill.",
+            DRILLING,
+            makes=(built.PLATE, built.DROP),
+            joins=("a wheel", "the drop pole"),
+            check="every wheel turns by a finger, and both stand in one line: lay a straight edge "
+            "on them",
         ),
         Step(
             "Walk the place: power lines, ground, what stands below. Mark the anchors' heights "
             f"over the ground: {heights}. Pad trees, sling low, wedge vehicles.",
             ("tape", "level"),
+            phase="set up",
         ),
         Step(
             f"Cut {of} {write(line_to_order(answer), 'length', s)} long from "
@@ -191,26 +196,31 @@ def steps(answer: CableAnswer) -> tuple[Step, ...]:
             f"{in_sentence(rows.ends[1].name)}.",
             ("tape", "cutter"),
             "Gloves for wire; a knot slips until it has been loaded.",
+            phase="set up",
         ),
         Step(
             f"Tie off, hang the trolley on and draw by hand to {write(line.loose, 'length', s)} "
             f"of sag; then tighten by {in_sentence(rows.tightener.name)}, "
-            f"{write(found.drawn_in, 'length', s)} of it, to "
-            f"{write(answer.sag, 'length', s)} of sag in the middle.",
+            f"{by_eye(found.drawn_in, s)} of it, to "
+            f"{by_eye(answer.sag, s)} of sag in the middle.",
             ("tape", "level"),
             f"Stand aside of the line; let {slower} off slowly, never under load.",
+            phase="set up",
+            check=f"the sag in the middle is {by_eye(answer.sag, s)} with the trolley there",
         ),
         Step(
-            f"Test: pull each anchor with {write(2 * pull, 'force', s)}, twice the working pull, "
-            "for ten minutes and watch for creep; log it. Then run a bag of the camera's weight "
+            f"Test: pull each anchor with {write(tried, 'force', s)}, twice the working pull, for "
+            "ten minutes and watch for creep; log it. Then run a bag of the camera's weight "
             "to both ends.",
             ("scale", "clock"),
             "Nobody near while it is tested.",
+            phase="try",
         ),
         Step(
             f"After an hour measure the sag again: it will be about "
-            f"{write(found.crept.sag, 'length', s)}; tighten again.",
+            f"{by_eye(found.crept.sag, s)}; tighten again.",
             ("tape",),
+            phase="try",
         ),
     )
 
@@ -221,11 +231,13 @@ def set_card(answer: CableAnswer) -> tuple[str, ...]:
     return (
         f"Flight: {answer.move.words(s)} in {write(float(answer.course.times[-1]), 'time', s)}, "
         f"at most {write(answer.top, 'speed', s)}",
-        f"Sag in the middle {write(answer.sag, 'length', s)}, pull of a line "
+        f"Sag in the middle {by_eye(answer.sag, s)}, pull of a line "
         f"{write(answer.pull, 'force', s)}: measure it before the first run and after every hour",
-        f"Keep everybody {write(answer.length, 'length', s)} from both anchors and "
-        f"{write(answer.strip, 'length', s)} beside the line; nobody under it",
-        f"Stop at {write(where, 'speed', s)} of wind from the side",
+        "Load: the trolley at its anchor and held; keeper and tether first, the camera last; off "
+        "the other way round",
+        f"Keep everybody {by_eye(answer.length, s)} from both anchors and "
+        f"{by_eye(answer.strip, s)} beside the line; nobody under it",
+        f"Stop at {write(round(where, 1), 'speed', s)} of wind from the side",
         "Words: “line live” before it is tightened, “flying” before each run, “stop” by anybody "
         "stops it, “line dead” once it is slack",
         "Line, knots, anchors, keepers and tether looked at: date and who",

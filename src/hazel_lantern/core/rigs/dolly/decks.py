@@ -84,7 +84,7 @@ def plates_on(answer: DollyAnswer, part: str, corner: str, hole: str) -> Iterabl
         held = through((part, f"{hole} {name}"), (PLATE, name))
         if swivels(answer):
             glide = ((SPACER, GLIDE),)
-            yield Bolt("swivel-bolts", "swivel", corner, thread, held, glide)
+            yield Bolt("swivel-bolts", "swivel", corner, thread, held, glide, turns=True)
         else:
             yield Bolt("plate-bolts", "wheel plate", f"{corner} {name}", thread, held)
 

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 
 from hazel_lantern.core.parts import Step, in_sentence
+from hazel_lantern.core.rigs.dolly import built, decks
 from hazel_lantern.core.rigs.dolly.answer import DollyAnswer
 from hazel_lantern.core.rigs.dolly.path import bend_radius
 from hazel_lantern.core.rigs.dolly.pieces import (
@@ -14,8 +17,8 @@ from hazel_lantern.core.rigs.dolly.pieces import (
     pieces,
     stands_out,
 )
-from hazel_lantern.core.rigs.kit.words import CLAMPED, cut_steps
-from hazel_lantern.core.units import write
+from hazel_lantern.core.rigs.kit.words import DRILLING, cut_steps
+from hazel_lantern.core.units import by_eye, write
 
 
 def _places_step(answer: DollyAnswer) -> Step:
@@ -96,12 +99,17 @@ def platform_steps(answer: DollyAnswer) -> list[Step]:
     design, style, rows = answer.design, answer.style, answer.rows
     base, gauge = (write(one, "length", style) for one in (design.base, answer.gauge))
     true = write(2 * design.wheels.gauge_error, "fine", style)
+    across = by_eye(math.hypot(design.base, answer.gauge), style)
+    square = f"both diagonals from wheel to wheel, {across} each, agree within {true}"
     wheels = in_sentence(rows.roller.name)
     plates = Step(
         f"Drill the wheel plates by their template, all clamped together, and fit the wheels "
-        f"({wheels}). Each must spin freely and not wobble.",
+        f"({wheels}).",
         ("clamps", "drill", "two spanners"),
-        CLAMPED,
+        DRILLING,
+        makes=(decks.PLATE,),
+        joins=("wheel mount", "axle"),
+        check="every wheel turns freely; spun, its tread does not wander to either side",
     )
     form = design.platform.form
     if form == "board on two trucks":
@@ -110,7 +118,8 @@ def platform_steps(answer: DollyAnswer) -> list[Step]:
                 f"Bolt both trucks under the middle line of the board, {base} apart, both "
                 "straight along it: one askew steers the whole dolly.",
                 ("drill", "spanner", "tape", "straight edge"),
-                CLAMPED,
+                DRILLING,
+                joins=("wheel mount", "axle"),
             )
         ]
     if form == "triangle of boards":
@@ -120,6 +129,7 @@ def platform_steps(answer: DollyAnswer) -> list[Step]:
                 f"Screw the cross board on the long and the short board, square, {gauge} from "
                 f"middle to middle. Bolt the wheel plates under them, wheelbase {base}.",
                 ("drill", "screwdriver", "try square", "spanner"),
+                joins=("boards", "swivel", "wheel plate"),
             ),
         ]
     if form == "frame of pipe":
@@ -127,9 +137,12 @@ def platform_steps(answer: DollyAnswer) -> list[Step]:
             plates,
             Step(
                 f"Drill the side pipes clamped together, push the cross pipes into their tees, "
-                f"side pipes {gauge} apart, and bolt the wheel plates on, wheelbase {base}. "
-                f"Measure both diagonals: they must agree within {true}; then tighten the tees.",
+                f"side pipes {gauge} apart, and bolt the wheel plates on, wheelbase {base}. Then "
+                "tighten the tees.",
                 ("drill", "spanner", "tape"),
+                DRILLING,
+                joins=("swivel", "wheel plate"),
+                check=square,
             ),
         ]
     if form == "wheels under the feet":
@@ -140,14 +153,16 @@ def platform_steps(answer: DollyAnswer) -> list[Step]:
                 f"and one on the other, {gauge} aside. Set each foot of the stand into its cup "
                 "and strap it down; strap a weight to each foot.",
                 ("spanner", "straps"),
+                joins=("spreader",),
             ),
         ]
     return [
         plates,
         Step(
-            f"Fix the plates under the platform, wheelbase {base}. Measure both diagonals: they "
-            f"must agree within {true}.",
+            f"Fix the plates under the platform, wheelbase {base}.",
             ("drill", "spanner", "tape"),
+            joins=("swivel", "wheel plate"),
+            check=square,
         ),
     ]
 
@@ -163,6 +178,11 @@ def steps(answer: DollyAnswer) -> tuple[Step, ...]:
             Step(
                 _sleeper_words(answer),
                 ("clamps", "drill", "screwdriver", "half-round file"),
+                DRILLING,
+                makes=(built.SLEEPER,),
+                joins=("saddle",),
+                check=f"two rails laid in, the track is {write(track.gauge, 'length', style)} from "
+                "middle to middle at the first, the middle and the last sleeper",
             )
             if track.sleepered
             else Step(
@@ -170,6 +190,8 @@ def steps(answer: DollyAnswer) -> tuple[Step, ...]:
                 f"the pipes and keep them {write(track.gauge, 'length', style)} apart, middle to "
                 "middle.",
                 ("clamps", "drill"),
+                DRILLING,
+                makes=(built.STICK,),
             )
         )
         if track.kind == "bowed track":
@@ -195,12 +217,15 @@ def steps(answer: DollyAnswer) -> tuple[Step, ...]:
                 f"joint.{stagger} Pack the sleepers until a level shows the same everywhere. "
                 + feel,
                 ("spirit level", "thin packing", "file"),
+                phase="set up",
+                check="a level laid across reads the same at every sleeper",
             )
             if track.sleepered
             else Step(
                 f"Sweep the floor and lay the pipes on it along a taut cord.{stagger} Put a gauge "
                 "stick between them at each end and each joint, and tie it to both pipes. " + feel,
                 ("broom", "cord", "file"),
+                phase="set up",
             )
         )
     found.append(
@@ -208,6 +233,7 @@ def steps(answer: DollyAnswer) -> tuple[Step, ...]:
             "Put the dolly on and roll it slowly from end to end without the camera: it must not "
             "climb, bind or knock. Wedge it. Then stand, camera and ballast.",
             ("wedges",),
+            phase="try",
         )
     )
     return tuple(found)

@@ -97,6 +97,10 @@ def set_card(answer: DollyAnswer) -> tuple[str, ...]:
         f"Move: {move} in {write(shot.pace.duration, 'time', style)}; at most "
         f"{write(speed, 'speed', style)}."
     ]
+    found.append(
+        "Load: wedge the wheels; ballast and stand first, then the camera, who rides last; off in "
+        "the other order."
+    )
     if design.on_track:
         found.append(
             f"Track: {track.pieces} × {write(track.piece, 'length', style)}, gauge "

@@ -442,10 +442,11 @@ def _joint(
     of_boards = part not in (BAR, ON_CRADLE)
     inside = (Through(part, hole, bush),) * (answer.design.boom.boards if of_boards else 1)
     if cheeks(answer.design) == 1:
-        return Bolt(key, purpose, at, bolt.id, (*inside, Through(*cheek)), ((SPACER, BESIDE),))
+        held = (*inside, Through(*cheek))
+        return Bolt(key, purpose, at, bolt.id, held, ((SPACER, BESIDE),), turns=True)
     beside = (gap(answer.rows, answer.design) - width) / 2
     between = (Through(*cheek), *inside, Through(*cheek))
-    return Bolt(key, purpose, at, bolt.id, between, ((SPACER, beside),) * 2)
+    return Bolt(key, purpose, at, bolt.id, between, ((SPACER, beside),) * 2, turns=True)
 
 
 def _joints(answer: JibAnswer) -> Iterator[Bolt]:
@@ -462,7 +463,8 @@ def _joints(answer: JibAnswer) -> Iterator[Bolt]:
     if design.level.kind == "none":
         turning = (tip, "front fix", front)
         fixed = _joint(answer, "bolts", "platform", "", (PLATFORM, "boom fix"), turning, rows.bolt)
-        yield replace(fixed, through=tuple(replace(one, bush=0.0) for one in fixed.through))
+        held = tuple(replace(one, bush=0.0) for one in fixed.through)
+        yield replace(fixed, through=held, turns=False)
     if design.level.kind == "solid bar":
         for at, cheek in (("post end", POST), ("platform end", PLATFORM)):
             yield _joint(

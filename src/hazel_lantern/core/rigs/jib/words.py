@@ -5,11 +5,12 @@ from __future__ import annotations
 import numpy as np
 
 from hazel_lantern.core.parts import Step, in_sentence
+from hazel_lantern.core.rigs.jib import built
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.jib.lamps_balance import payload_range
-from hazel_lantern.core.rigs.jib.pieces import cable_length, pieces
-from hazel_lantern.core.rigs.kit.words import CLAMPED, CUTTING, cut_steps, workshop_cautions
-from hazel_lantern.core.units import write
+from hazel_lantern.core.rigs.jib.pieces import BAR, cable_length, piece_labels, pieces
+from hazel_lantern.core.rigs.kit.words import CUTTING, DRILLING, cut_steps, workshop_cautions
+from hazel_lantern.core.units import by_eye, write
 
 LOADING = (
     "Two people load the arm. {} first; the camera goes on first and the weights "
@@ -104,7 +105,7 @@ def cautions(answer: JibAnswer, station: str) -> tuple[str, ...]:
 
 def _boom_steps(answer: JibAnswer) -> list[Step]:
     design, style = answer.design, answer.style
-    nested = design.boom.nested > 1
+    nested, labels = design.boom.nested > 1, piece_labels(design.boom)
     found = cut_steps(answer.case, pieces(answer))
     if design.boom.form == "tapered board":
         share = write(design.boom.tip_height, "percent", style)
@@ -126,7 +127,9 @@ def _boom_steps(answer: JibAnswer) -> list[Step]:
                 "are then the same, whatever the tape said. Take them apart and drill each hole "
                 "of the table to its own size.",
                 ("clamps", "square", "punch", "drill press if there is one", "drills by the table"),
-                CLAMPED,
+                DRILLING,
+                makes=(*labels, BAR),
+                joins=("joint of the boom",),
             )
         )
     else:
@@ -135,7 +138,8 @@ def _boom_steps(answer: JibAnswer) -> list[Step]:
                 "Drill the boom by the drill table or by its template, every hole from the same "
                 "end.",
                 ("clamps", "punch", "drill", "drills by the table"),
-                CLAMPED,
+                DRILLING,
+                makes=labels,
             )
         )
     if design.counterweight.slides:
@@ -169,7 +173,17 @@ def _level_steps(answer: JibAnswer) -> list[Step]:
             "apart, each pair clamped together, all within "
             f"{write(level.pins_error, 'fine', style)}."
         )
-    found = [Step(f"{how} Measure over the pins with a calliper.", ("clamps", "drill", "calliper"))]
+    apart = write(level.pins, "fine", style)
+    found = [
+        Step(
+            how,
+            ("clamps", "drill", "calliper"),
+            DRILLING,
+            makes=(built.POST, built.PLATFORM),
+            check=f"measured over the pins with a calliper, less one pin: {apart} in all cheeks, "
+            f"all within {write(level.pins_error, 'fine', style)} of each other",
+        )
+    ]
     if level.kind == "twin cables":
         found.append(
             Step(
@@ -182,6 +196,7 @@ def _level_steps(answer: JibAnswer) -> list[Step]:
                 f"{write(STROKE / level.pins, 'angle', style)}.",
                 ("wire cutter", "spanner"),
                 "A cable that snaps whips: keep faces out of its line.",
+                joins=("lower cable", "upper cable"),
             )
         )
     else:
@@ -190,6 +205,9 @@ def _level_steps(answer: JibAnswer) -> list[Step]:
                 f"Bolt boom and bar to both pairs of cheeks ({in_sentence(rows.pivot.name)}). "
                 "Swing it by hand from stop to stop: it must not bind anywhere.",
                 ("two spanners",),
+                joins=("pivot", "front pin", "link bar"),
+                check="the platform stays level from the lowest place to the highest: a level on "
+                "it reads the same",
             )
         )
     return found
@@ -243,6 +261,20 @@ def _leg_steps(answer: JibAnswer) -> list[Step]:
     ]
 
 
+def _bare(answer: JibAnswer) -> str:
+    """What balances the arm before anything is on it: a check of boom, pins and platform."""
+    bare = answer.needed - answer.centre.mass * answer.design.boom.front
+    mass = bare / max(answer.design.counterweight.place, 0.05)
+    if mass <= 0.02:
+        return ""
+    place = by_eye(answer.design.counterweight.place, answer.style)
+    whole = write(round(mass, 2), "mass", answer.style)
+    return (
+        f"without the camera the arm hangs level with {whole} in all, "
+        f"bar and collars too, {place} behind the pivot"
+    )
+
+
 def steps(answer: JibAnswer) -> tuple[Step, ...]:
     """How to build this jib."""
     design, rows, style = answer.design, answer.rows, answer.style
@@ -262,17 +294,22 @@ def steps(answer: JibAnswer) -> tuple[Step, ...]:
             f"{write(post.pivot_height, 'length', style)} above the floor.",
             ("spanner", "tape", "spirit level"),
             "Firm, level ground; nobody leans on it.",
+            phase="set up",
         ),
         Step(
             f"Fit the stops for {write(swing.up, 'angle', style)} up and "
             f"{write(swing.down, 'angle', style)} down, and swing the bare boom against both.",
             ("spanner", "angle gauge"),
+            phase="set up",
+            check=_bare(answer),
         ),
         Step(
             f"{parked}. Camera on and locked, then {stack}, {place} behind the "
             f"pivot, {'collars' if slides else 'bolts'} tight. {loosened}.",
             ("tape",),
             LOADING.format(parked),
+            phase="load",
+            joins=("camera screw",),
         ),
         Step(
             "Let it go at the top, level and at the bottom. "
@@ -284,6 +321,7 @@ def steps(answer: JibAnswer) -> tuple[Step, ...]:
                 "them there, and write down how much it was."
             ),
             ("tape", "pencil"),
+            phase="try",
         ),
     )
 

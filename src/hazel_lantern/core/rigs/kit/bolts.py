@@ -6,6 +6,7 @@ import math
 from collections import Counter
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
+from fractions import Fraction
 
 from hazel_lantern.core.catalogue.rows import Thread
 from hazel_lantern.core.parts import Bolt, Template, Through
@@ -52,11 +53,18 @@ class Sized:
         """Such as “M8 × 70”; longer than shops have, of threaded rod."""
         name, unified = self.thread.size, self.thread.system == "unified"
         if self.length > METRIC[-1] + 0.005:
-            long = f"{self.length / INCH:.1f} in" if unified else f"{self.length * 1e3:.0f}"
+            long = _by_the_inch(self.length) if unified else f"{self.length * 1e3:.0f}"
             return f"{name} rod × {long}"
         if unified:
-            return f"{name} × {self.length / INCH:g} in"
+            return f"{name} × {_by_the_inch(self.length)}"
         return f"{name} × {self.length * 1e3:.0f}"
+
+
+def _by_the_inch(length: float) -> str:
+    """A length as shops write it: ``1 3/4 in``, to a sixteenth."""
+    whole, rest = divmod(round(length / INCH * 16), 16)
+    part = str(Fraction(rest, 16)) if rest else ""
+    return " ".join(filter(None, (str(whole) if whole else "", part, "in")))
 
 
 def thread_of(diameter: float) -> str:

@@ -174,9 +174,11 @@ class Mounts:
             for flank in ("near", "far"):
                 turned = (*washers, ("wheel", row.width))
                 where = through((MOUNT, f"axle {flank}"))
-                yield Bolt("axles", "axle", f"{at}, {flank} flank", thread, where, turned)
+                yield Bolt(
+                    "axles", "axle", f"{at}, {flank} flank", thread, where, turned, turns=True
+                )
         if row.mount == "bracket":
             # Cheek, wheel and cheek: the bracket's hole goes through both.
             wheels = f"{self.each} wheels" if self.each > 1 else "wheel"
             between = (("other cheek", SHEET), *washers, (wheels, self.each * row.width))
-            yield Bolt("axles", "axle", at, thread, through((MOUNT, "axle")), between)
+            yield Bolt("axles", "axle", at, thread, through((MOUNT, "axle")), between, turns=True)

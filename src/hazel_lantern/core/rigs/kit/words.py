@@ -11,7 +11,25 @@ from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.units import write
 
 CUTTING = "Wear eye, ear and hand protection when cutting, and break the sharp edges with a file."
-CLAMPED = "Clamp the work down; take gloves off at the drill."
+DRILLING = (
+    "Clamp the work, never hold it by hand, on a backing board; gloves off at anything that turns, "
+    "glasses on."
+)
+#: What glue needs before anything rests on it.
+GLUED = (
+    "the glue, clamped for half an hour, a day before it is loaded; what its maker says comes first"
+)
+#: What is breathed in where a material is cut, by material.
+DUST = {
+    "galvanised": (
+        "Zinc gives off fumes that make ill: saw it cold. Welding or stripping it is for people "
+        "who have learned to."
+    ),
+    "mdf": "Its dust is fine: mask on, and cut outside or with the dust drawn off.",
+    "particle-board": "Its dust is fine: mask on, and cut outside or with the dust drawn off.",
+    "hardboard": "Its dust is fine: mask on, and cut outside or with the dust drawn off.",
+    "carbon": "Its dust goes into skin and lungs: mask and gloves on, cut it wet.",
+}
 #: How each manner of failing shows.
 BREAKS = {"yields": "bends for good", "cracks": "cracks", "creeps": "gives way slowly"}
 
@@ -71,6 +89,14 @@ def cut_steps(case: Case[Any], pieces: Iterable[Piece]) -> list[Step]:
         if piece.count == 1:
             what, alike = f"the {piece.label.lower()}", ""
         length = write(piece.length, "length", case.style)
+        dust = DUST.get(case.row("sections", piece.section).material, "")
         words = f"Cut {what} from {section} to {length}{alike}."
-        found.append(Step(words, ("tape", "saw with a stop", "file"), CUTTING))
+        found.append(
+            Step(
+                words,
+                ("tape", "saw with a stop", "file"),
+                f"{CUTTING} {dust}".strip(),
+                cuts=(piece.label,),
+            )
+        )
     return found

@@ -7,8 +7,10 @@ from collections.abc import Iterable
 
 from hazel_lantern.core.mechanics.spin_down import fitted
 from hazel_lantern.core.parts import Step, in_sentence
+from hazel_lantern.core.rigs.kit.words import CUTTING, DRILLING
+from hazel_lantern.core.rigs.orbit import built
 from hazel_lantern.core.rigs.orbit.answer import OrbitAnswer
-from hazel_lantern.core.units import write
+from hazel_lantern.core.units import by_eye, write
 
 
 def readout(answer: OrbitAnswer, station: str) -> Iterable[tuple[str, str]]:
@@ -64,24 +66,31 @@ def steps(answer: OrbitAnswer) -> tuple[Step, ...]:
     design, rows, style = answer.design, answer.rows, answer.style
     arm = design.arm
     stack = design.counterweight.stack_name(design.counterweight.loaded, style)
-    place = write(design.counterweight.place, "length", style)
+    place = by_eye(design.counterweight.place, style)
     found = [
         Step(
             "Clamp hub plate and base plate together with their middles on each other, and drill "
             "the bearing's pattern through both from one datum.",
             ("drill", "clamps", "square"),
-            "Clamp the plates to the bench, not in the hand.",
+            DRILLING,
+            makes=(built.BASE, built.HUB),
         ),
         Step(
             f"Bolt the {in_sentence(rows.bearing.name)} between them. Turn it by hand: it must run "
             "free all the way round, every head below flush.",
             ("spanners",),
+            joins=("the bearing, below", "the bearing, above"),
+            check=f"the hub's rim, measured over the base at four places a quarter turn apart, "
+            f"agrees within {write(rows.bearing.run_out + 0.0005, 'fine', style)}",
         ),
         Step(
             f"Cut the arm {write(answer.front + arm.tail, 'length', style)} long, mark its middle "
             f"{write(answer.front, 'length', style)} from the camera's end, and clamp it there on "
             f"spacers of {write(arm.spacer, 'fine', style)}.",
             ("saw", "tape", "spanners"),
+            CUTTING,
+            cuts=("Arm",),
+            joins=("the arm on its hub",),
         ),
     ]
     if abs(arm.riser) >= 0.03:
@@ -91,6 +100,7 @@ def steps(answer: OrbitAnswer) -> tuple[Step, ...]:
                 f"Set the riser {write(abs(arm.riser), 'length', style)} {way} the arm, "
                 f"{write(answer.radius, 'length', style)} from the axis, and the cradle on it.",
                 ("spanners", "level"),
+                cuts=("Riser",),
             )
         )
     found.append(
@@ -99,6 +109,7 @@ def steps(answer: OrbitAnswer) -> tuple[Step, ...]:
             "camera off first when you take it down. Trim it until neither side drops.",
             ("scale", "tape"),
             "A side that is loaded alone drops: hold the arm.",
+            phase="load",
         )
     )
     if design.hung:
@@ -109,6 +120,7 @@ def steps(answer: OrbitAnswer) -> tuple[Step, ...]:
                 "second path past plate and bearing.",
                 ("drill", "spanners"),
                 "Overhead: licensed people and local rules; nobody below while it is tried.",
+                phase="set up",
             )
         )
     return tuple(found)
@@ -122,8 +134,8 @@ def set_card(answer: OrbitAnswer) -> tuple[str, ...]:
     return (
         f"Move: {move} in {write(answer.shot.pace.duration, 'time', style)}; at most "
         f"{answer.top * 60 / (2 * math.pi):.3g} turns a minute",
-        f"Keep everybody {write(keep, 'length', style)} from the axis while it turns",
-        f"Weights at {write(answer.design.counterweight.place, 'length', style)}; weights on "
-        "before the camera, camera off before the weights",
+        f"Keep everybody {by_eye(keep, style)} from the axis while it turns",
+        f"Load: weights at {by_eye(answer.design.counterweight.place, style)} before the camera; "
+        "unload: the camera before the weights",
         "Arm locked before anybody steps in",
     )

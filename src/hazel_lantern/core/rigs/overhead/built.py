@@ -262,7 +262,7 @@ def _trolley_bolts(answer: OverheadAnswer) -> Iterator[Bolt]:
     for name in ("wheel a", "wheel b"):
         holes = through((CHEEK, name), (CHEEK, name))
         beside_it = ((SPACER, beside), ("a wheel", row.width), (SPACER, beside))
-        yield Bolt("axle-bolts", "a wheel", name, thread_of(row.bolt), holes, beside_it)
+        yield Bolt("axle-bolts", "a wheel", name, thread_of(row.bolt), holes, beside_it, turns=True)
     side = (between - answer.rows.pole.properties.width) / 2
     also = ((SPACER, side), (SPACER, side)) if side > 1e-6 else ()
     for name in ("upper", "lower"):

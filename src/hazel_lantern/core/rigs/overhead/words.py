@@ -6,12 +6,17 @@ from collections.abc import Iterable
 
 from hazel_lantern.core.mechanics import built_beam
 from hazel_lantern.core.parts import Step, in_sentence
-from hazel_lantern.core.rigs.kit.words import cut_steps, workshop_cautions
+from hazel_lantern.core.rigs.kit.words import (
+    DRILLING,
+    GLUED,
+    cut_steps,
+    workshop_cautions,
+)
 from hazel_lantern.core.rigs.overhead import built
 from hazel_lantern.core.rigs.overhead.answer import OverheadAnswer
 from hazel_lantern.core.rigs.overhead.lamps_held import WHO
 from hazel_lantern.core.rigs.overhead.parts import pieces
-from hazel_lantern.core.units import write
+from hazel_lantern.core.units import by_eye, write
 
 
 def readout(answer: OverheadAnswer, station: str) -> Iterable[tuple[str, str]]:
@@ -66,10 +71,13 @@ def steps(answer: OverheadAnswer) -> tuple[Step, ...]:
     found = cut_steps(answer.case, pieces(answer))
     own = design.carrier
     if answer.boards is not None:
+        glued = own.joint == "glued"
         how = (
-            "spread glue on every joint and clamp it until it is hard"
-            if own.joint == "glued"
-            else f"drill and screw them every {write(own.pitch, 'length', s)}"
+            "spread glue on every joint and clamp it all along"
+            if glued
+            else f"drill clearance holes in the flanges and pilot holes in the webs' edges, clamp "
+            f"the edge's sides so that it does not split, and screw every "
+            f"{write(own.pitch, 'length', s)}"
         )
         found.append(
             Step(
@@ -79,6 +87,10 @@ def steps(answer: OverheadAnswer) -> tuple[Step, ...]:
                 f"{write(design.holding.span, 'length', s)}; {how}.",
                 ("saw", "clamps", "drill"),
                 "Wear eye, ear and hand protection when cutting; push sticks at the saw.",
+                makes=(built.FLANGE, built.EDGE),
+                joins=("flange on web",),
+                check="sighted along from one end the beam is straight and has no twist",
+                wait=GLUED if glued else "",
             )
         )
     if built.slides(answer):
@@ -88,7 +100,9 @@ def steps(answer: OverheadAnswer) -> tuple[Step, ...]:
                 f"open its holes by {write(design.trolley.clearance, 'fine', s)}. Roll the rods on "
                 "a flat table and turn their bows the same way.",
                 ("drill", "square", "clamps"),
-                "Clamp the work down; take gloves off at the drill.",
+                DRILLING,
+                makes=(built.END, built.BLOCK),
+                check="the block slides by its own weight where the rods are tilted a little",
             )
         )
     else:
@@ -97,7 +111,10 @@ def steps(answer: OverheadAnswer) -> tuple[Step, ...]:
                 "Drill both cheeks clamped together from one corner; bolt wheels and pole between "
                 "them, the rail inside.",
                 ("drill", "clamps", "spanners"),
-                "Clamp the work down; take gloves off at the drill.",
+                DRILLING,
+                makes=(built.CHEEK, built.POLE),
+                joins=("a wheel", "the drop pole"),
+                check="every wheel turns by a finger, and the trolley rolls along the rail",
             )
         )
     found.append(
@@ -107,6 +124,7 @@ def steps(answer: OverheadAnswer) -> tuple[Step, ...]:
             "from the wall templates, drill, and fix the brackets.",
             ("detector", "level", "drill", "ladder"),
             "Two people, one of them at the ladder. Structure belongs to competent people.",
+            phase="set up",
         )
     )
     found.append(
@@ -116,6 +134,9 @@ def steps(answer: OverheadAnswer) -> tuple[Step, ...]:
             "down again.",
             ("spanners", "level", "ladder"),
             "Two people lift; nobody below.",
+            phase="set up",
+            joins=("the rail in its bracket",),
+            check="a level reads the same at both ends and in the middle of the rail",
         )
     )
     found.append(
@@ -125,6 +146,7 @@ def steps(answer: OverheadAnswer) -> tuple[Step, ...]:
             "minutes before the camera.",
             ("spanners", "scale"),
             "Nobody below while it is tried.",
+            phase="load",
         )
     )
     return tuple(found)
@@ -135,8 +157,9 @@ def set_card(answer: OverheadAnswer) -> tuple[str, ...]:
     s = answer.style
     return (
         f"Move: {answer.shot.move.words(s)} in {write(answer.shot.pace.duration, 'time', s)}",
-        f"Lens {write(answer.lens_up, 'length', s)} over the floor, "
-        f"{write(answer.distance, 'length', s)} from the bench",
-        "Lock on, tether hooked in, stops at both ends: before anybody sits down below",
+        f"Lens {by_eye(answer.lens_up, s)} over the floor, "
+        f"{by_eye(answer.distance, s)} from the bench",
+        "Load: lock on, stops at both ends, tether hooked in, then the camera; unload: the camera "
+        "first, the tether last; nobody below meanwhile",
         "Caps, batteries and filters tied; camera off before the bench is used for heavy work",
     )

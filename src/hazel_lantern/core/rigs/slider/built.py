@@ -12,6 +12,7 @@ from hazel_lantern.core.rigs.slider.answer import PLATE_MARGIN, SliderAnswer
 
 END_PLATE, ENDS = "End plate", ("left end", "right end")
 PLATE, CLAMP, STAND = "Carriage plate", "Rail clamp", "Stand plate"
+STAND_CLAMP = "rail clamp on the stand plate"
 #: Of end and stand plates, m: plywood.
 BOARD = 0.018
 #: Breadth of an end plate, and from its edge to its clamp bolts, m.
@@ -167,7 +168,8 @@ def templates(answer: SliderAnswer) -> tuple[Template, ...]:
 
 def _clamped(answer: SliderAnswer, at: str, plate: str, rail: str) -> Bolt:
     where = through((plate, rail), (CLAMP, "boss"))
-    return Bolt("clamp-bolts", "rail clamp", at, answer.case.bolt("m6").id, where, nut=False)
+    purpose = STAND_CLAMP if plate == STAND else "rail clamp"
+    return Bolt("clamp-bolts", purpose, at, answer.case.bolt("m6").id, where, nut=False)
 
 
 @reused(_made_of)
@@ -183,7 +185,8 @@ def bolts(answer: SliderAnswer) -> tuple[Bolt, ...]:
         down = max(answer.rows.section.height / 2 - wheel.width / 2, 0.003)
         also = ((SPACER, down), ("wheel", wheel.width))
         axle = thread_of(wheel.bolt)
-        found.append(Bolt("axles", "axle", name, axle, through((PLATE, name)), also))
+        hole = through((PLATE, name))
+        found.append(Bolt("axles", "axle", name, axle, hole, also, turns=True))
     if answer.rails == 2 and answer.design.rails.ends == "clamped":
         found += [
             _clamped(answer, f"{end}, {rail}", END_PLATE, rail)

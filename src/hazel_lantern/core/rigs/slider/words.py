@@ -8,7 +8,14 @@ from hazel_lantern.core.lamps import State
 from hazel_lantern.core.mechanics import slopes
 from hazel_lantern.core.parts import Step, in_sentence
 from hazel_lantern.core.rigs.kit.standing import LEAST_LEFT
-from hazel_lantern.core.rigs.kit.words import CLAMPED, CUTTING, cut_steps, workshop_cautions
+from hazel_lantern.core.rigs.kit.words import (
+    CUTTING,
+    DRILLING,
+    GLUED,
+    cut_steps,
+    workshop_cautions,
+)
+from hazel_lantern.core.rigs.slider import built
 from hazel_lantern.core.rigs.slider.answer import SliderAnswer
 from hazel_lantern.core.rigs.slider.parts import pieces
 from hazel_lantern.core.rigs.slider.standing import stance
@@ -84,24 +91,29 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
             "corner: every hole is measured from there.",
             ("saw", "square", "pencil"),
             CUTTING,
+            cuts=(built.PLATE,),
         ),
         Step(
             "Drill the carriage plate by the drill table; start each hole with a punch and a "
             "3 mm drill.",
             ("drill", "punch", "drills by the table"),
-            CLAMPED,
+            DRILLING,
+            makes=(built.PLATE,),
         ),
     ]
     if pair and rails.ends != "clamped":
-        glue = ". Mark both across the joint: a mark that wanders shows that it works loose"
+        glue, wait = (
+            ". Mark both across the joint: a mark that wanders shows that it works loose",
+            "",
+        )
         if rails.ends == "glued into fittings":
-            glue = ", with glue, all on a flat table in one go"
+            glue, wait = ", with glue, all on a flat table in one go", GLUED
         found.append(
             Step(
-                f"Push the rails into their fittings as far as they go{glue}. Their middles are "
-                f"{write(rails.spacing, 'length', style)} apart at both ends, within "
-                f"{write(rows.wheel.side_play, 'fine', style)}.",
+                f"Push the rails into their fittings as far as they go{glue}.",
                 ("mallet", "calliper or tape", "marker"),
+                check=_apart(answer),
+                wait=wait,
             )
         )
     elif pair:
@@ -109,9 +121,12 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
             Step(
                 f"Drill both end plates clamped together, rail clamps "
                 f"{write(rails.spacing, 'length', style)} apart, and clamp the rails on with a "
-                f"spacer of that length between them. Measure at both ends and the middle: "
-                f"within {write(rows.wheel.side_play, 'fine', style)}.",
+                f"spacer of that length between them.",
                 ("drill", "spacer", "calliper or tape"),
+                DRILLING,
+                makes=(built.END_PLATE,),
+                joins=("rail clamp",),
+                check=_apart(answer),
             )
         )
     found.append(
@@ -120,6 +135,9 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
             f"{write(carriage.wheelbase, 'length', style)}; run the empty carriage end to end and "
             "free it where it binds.",
             ("two spanners",),
+            joins=("axle", "wheel mount"),
+            check=f"{answer.wheel_count} wheels touch and turn, at both ends and between; the "
+            f"carriage has no more play aside than {write(rows.wheel.side_play, 'fine', style)}",
         )
     )
     found.append(
@@ -127,6 +145,7 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
             f"Fit the stops {write(design.stop, 'length', style)} from each rail end, then the "
             "camera screw. Push the carriage against both stops: it must not ride over them.",
             ("screwdriver",),
+            joins=("camera screw",),
         )
     )
     where = ", ".join(write(place, "length", style) for place in answer.supports)
@@ -137,6 +156,8 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
                 f"{_stand_words(answer)}.",
                 ("spanner", "tape"),
                 "Set the feet on firm ground and hang any ballast before the camera goes on.",
+                phase="set up",
+                joins=(built.STAND_CLAMP,),
             )
         )
     else:
@@ -145,6 +166,7 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
                 f"Lay the rails on {_stand_words(answer)}, at {where} from the left end; "
                 "pack them until a level reads the same along and across.",
                 ("level", "packing"),
+                phase="set up",
             )
         )
         if answer.held:
@@ -153,6 +175,7 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
                     "Screw or clamp each block to what it stands on, and hold each rail down "
                     "on it with a saddle.",
                     ("screwdriver", "clamps"),
+                    phase="set up",
                 )
             )
     if answer.shot.move.slope:
@@ -162,6 +185,7 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
                 "carriage to the upper end.",
                 ("level with degrees", "tether"),
                 "A tilted track is held or braked at all times.",
+                phase="set up",
             )
         )
     found.append(
@@ -169,9 +193,21 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
             "Try it with a bag of the camera's mass first, then log dip, push and rolling tilt at "
             "the Try-out station.",
             ("luggage scale", "tape"),
+            phase="try",
         )
     )
     return tuple(found)
+
+
+def _apart(answer: SliderAnswer) -> str:
+    """What the rails must measure at three places."""
+    rails, style = answer.design.rails, answer.style
+    apart = write(rails.spacing, "length", style)
+    play = write(answer.rows.wheel.side_play, "fine", style)
+    return (
+        f"the rails' middles are {apart} apart at the left end, in the middle and at the right "
+        f"end, within {play}; the diagonals of the frame agree within {play}"
+    )
 
 
 def set_card(answer: SliderAnswer) -> tuple[str, ...]:

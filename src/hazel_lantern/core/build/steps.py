@@ -1,0 +1,278 @@
+"""The steps of a pack, in the order that the model asks for: nothing is bolted before it is made.
+
+What a family tells how to do is taken as it says it; parts and bolts that it says nothing of get
+a step of their own, so that none is forgotten.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from hazel_lantern.core.build.tightening import engagement, tightened
+from hazel_lantern.core.catalogue import Catalogue
+from hazel_lantern.core.parts import Bolt, Piece, Step, Template, in_sentence
+from hazel_lantern.core.rigs.kit.bolts import Sized
+from hazel_lantern.core.rigs.kit.words import CUTTING, DRILLING
+from hazel_lantern.core.units import Style, write
+
+PHASES = ("build", "set up", "load", "try")
+#: Minutes at the bench: to begin with, for a cut, for a hole, for a bolt or screw; in all no less
+#: than so many at once.
+BEGIN, A_CUT, A_HOLE, A_BOLT, ROUND = 5.0, 4.0, 1.5, 2.0, 5.0
+#: Minutes for setting up, loading, trying.
+ELSEWHERE = {"build": 10.0, "set up": 20.0, "load": 10.0, "try": 20.0}
+
+
+@dataclass(frozen=True)
+class Joint:
+    """Bolts or screws alike that a step puts in: how many, of what, through what, how tight."""
+
+    number: int
+    sold_as: str
+    purpose: str
+    through: tuple[str, ...]
+    tight: str
+    note: str
+    bolt: Bolt
+
+
+@dataclass(frozen=True)
+class PackStep:
+    """A step as it is printed: with the pieces it cuts, the parts that it makes, the bolts it puts
+    in, and its time.
+    """
+
+    step: Step
+    pieces: tuple[Piece, ...]
+    parts: tuple[Template, ...]
+    joints: tuple[Joint, ...]
+    minutes: float
+
+    @property
+    def text(self) -> str:
+        """What to do."""
+        return self.step.text
+
+    @property
+    def joined(self) -> tuple[str, ...]:
+        """Each kind of bolt in a line."""
+        return tuple(
+            f"{one.number} × {one.sold_as}, {one.purpose} ({', '.join(one.through)}): {one.tight}"
+            + (f"; {one.note}" if one.note else "")
+            for one in self.joints
+        )
+
+
+@dataclass(frozen=True)
+class Built:
+    """What there is to be made and put together."""
+
+    pieces: Sequence[Piece]
+    made: Sequence[Template]
+    bolts: Sequence[Sized]
+    screws: Sequence[Bolt]
+    catalogue: Catalogue
+    style: Style
+
+    @property
+    def parts(self) -> dict[str, Template]:
+        """By name."""
+        return {one.part: one for one in self.made}
+
+    @property
+    def fixings(self) -> tuple[Bolt, ...]:
+        """Bolts and screws."""
+        return (*(one.bolt for one in self.bolts), *self.screws)
+
+
+def pack_steps(steps: Sequence[Step], built: Built) -> tuple[PackStep, ...]:
+    """All steps, in order.
+
+    Parameters
+    ----------
+    steps : sequence of Step
+        As the families tell them.
+    built : Built
+
+    Returns
+    -------
+    tuple of PackStep
+    """
+    whole = _with_all_fixings(_with_all_parts(steps, built), built)
+    return tuple(_packed(step, built) for step in _ordered(whole, built))
+
+
+def _through(built: Built) -> dict[str, set[str]]:
+    """The parts that the bolts of each purpose go through."""
+    found: dict[str, set[str]] = {}
+    for bolt in built.fixings:
+        found.setdefault(bolt.purpose, set()).update(one.part for one in bolt.through)
+    return found
+
+
+def _with_all_parts(steps: Sequence[Step], built: Built) -> list[Step]:
+    """With a step for each part that nobody makes, where it is first wanted."""
+    through, found = _through(built), list(steps)
+    told = {name for step in steps for name in step.makes}
+    labels = {piece.label for piece in built.pieces}
+    for part in built.made:
+        if part.comes_drilled or not part.holes or part.part in told:
+            continue
+        wanted = (
+            at
+            for at, step in enumerate(found)
+            if any(part.part in through.get(purpose, ()) for purpose in step.joins)
+        )
+        cuts = max((at for at, step in enumerate(found) if step.cuts), default=-1)
+        found.insert(next(wanted, cuts + 1), _make(part, part.part in labels, built))
+    return found
+
+
+def _make(part: Template, cut: bool, built: Built) -> Step:
+    """Making a part by its tables."""
+    style, name, several = built.style, in_sentence(part.part), part.count > 1
+    note = f" {part.note[:1].upper()}{part.note[1:]}." if part.note else ""
+    drill = f"drill {'them' if several else 'it'} by the drill table"
+    if several and "clamped" not in part.note:
+        drill += ", all clamped together"
+    if cut:
+        words = f"Lay the {name} down with its datum end left and {drill}.{note}"
+        return Step(words, ("clamps", "punch", "drill"), DRILLING, makes=(part.part,))
+    if any(row.name == part.of for row in built.catalogue.hardware.values()):
+        what = f"{part.count} × {name}" if several else f"the {name}"
+        words = f"Take {what} ({in_sentence(part.of)}) and {drill}.{note}"
+        return Step(words, ("clamps", "punch", "drill"), DRILLING, makes=(part.part,))
+    size = f"{write(part.length, 'length', style)} by {write(part.breadth, 'length', style)}"
+    thick = f"{write(part.thick, 'fine', style)} " if part.thick else ""
+    what = f"{part.count} × {name}" if several else f"the {name}"
+    marked = "each" if several else "it"
+    words = (
+        f"Cut {what}, {size}, from {thick}{in_sentence(part.of)}; mark the near left corner of "
+        f"{marked}, and {drill}.{note}"
+    )
+    return Step(
+        words,
+        ("saw", "square", "clamps", "punch", "drill"),
+        f"{CUTTING} {DRILLING}",
+        makes=(part.part,),
+    )
+
+
+def _with_all_fixings(steps: Sequence[Step], built: Built) -> list[Step]:
+    """With a step for the bolts and screws of each purpose that nobody puts in."""
+    found = list(steps)
+    told = {purpose for step in steps for purpose in step.joins}
+    for purpose, parts in _through(built).items():
+        if purpose in told:
+            continue
+        made = [at for at, step in enumerate(found) if parts & set(step.makes)]
+        build = [at for at, step in enumerate(found) if step.phase == "build"]
+        at = max(made) if made else max(build, default=-1)
+        names = [in_sentence(part) for part in sorted(parts)]
+        listed = ", ".join(names[:-1]) + f" and {names[-1]}"
+        words = f"Bolt {listed} together."
+        if any(bolt.screw for bolt in built.fixings if bolt.purpose == purpose):
+            words = f"Screw {listed} together; start each screw in its pilot hole."
+        found.insert(at + 1, Step(words, ("spanners", "screwdriver"), joins=(purpose,)))
+    return found
+
+
+def _ordered(steps: Sequence[Step], built: Built) -> list[Step]:
+    """Phase by phase; within, as told, but nothing before what it needs."""
+    through = _through(built)
+    left = sorted(steps, key=lambda step: PHASES.index(step.phase))
+
+    def needs(step: Step) -> set[tuple[str, str]]:
+        found = {("cut", name) for name in step.makes}
+        for purpose in step.joins:
+            for name in through.get(purpose, ()):
+                found |= {("cut", name), ("made", name)}
+        return found - gives(step)
+
+    def gives(step: Step) -> set[tuple[str, str]]:
+        return {("cut", name) for name in step.cuts} | {("made", name) for name in step.makes}
+
+    found: list[Step] = []
+    while left:
+        to_come = [gives(step) for step in left]
+        # What makes a thing that is needed comes first; a ring of needs is cut where it begins.
+        ready = (
+            at
+            for at, step in enumerate(left)
+            if not any(needs(step) & one for other, one in enumerate(to_come) if other != at)
+        )
+        found.append(left.pop(next(ready, 0)))
+    return found
+
+
+def _packed(step: Step, built: Built) -> PackStep:
+    parts = built.parts
+    pieces = tuple(piece for piece in built.pieces if piece.label in step.cuts)
+    labels = {piece.label for piece in pieces}
+    names = dict.fromkeys((*step.cuts, *step.makes))
+    made = tuple(parts[name] for name in names if name in parts and name not in labels)
+    joints = _joints(step, built)
+    cuts = sum(piece.count for piece in pieces)
+    drilled = [one for one in made if one.part in step.makes]
+    holes = sum(len(one.holes) * (1 if one.count == 1 else 1.5) for one in drilled)
+    bolts = sum(one.number for one in joints)
+    worked = A_CUT * cuts + A_HOLE * holes + A_BOLT * bolts
+    minutes = BEGIN + worked if worked else ELSEWHERE[step.phase]
+    return PackStep(step, pieces, made, joints, ROUND * math.ceil(minutes / ROUND))
+
+
+def _joints(step: Step, built: Built) -> tuple[Joint, ...]:
+    """What the step puts in, those alike as one."""
+    parts, style = built.parts, built.style
+    found: dict[tuple[str, str, tuple[str, ...]], Joint] = {}
+
+    def add(bolt: Bolt, sold_as: str, tight: str, note: str) -> None:
+        names = tuple(one.part for one in bolt.through)
+        joint = Joint(0, sold_as, bolt.purpose, names, tight, note, bolt)
+        before = found.get((bolt.purpose, sold_as, names), joint)
+        found[bolt.purpose, sold_as, names] = replace(before, number=before.number + 1)
+
+    for purpose in step.joins:
+        for one in built.bolts:
+            if one.bolt.purpose == purpose:
+                tight = tightened(one, parts, built.catalogue, style)
+                add(one.bolt, one.sold_as, tight, engagement(one, parts, style))
+        for screw in built.screws:
+            if screw.purpose == purpose:
+                add(
+                    screw,
+                    f"wood screw {write(screw.screw, 'fine', style)}",
+                    "until its head is flush",
+                    "",
+                )
+    return tuple(
+        replace(one, number=_screws(one, built)) if one.bolt.screw else one
+        for one in found.values()
+    )
+
+
+def _screws(joint: Joint, built: Built) -> int:
+    """How many screws there are: told once, they are the same in each part of a kind."""
+    holes = {
+        (screw.through[0].part, screw.through[0].hole)
+        for screw in built.screws
+        if tuple(one.part for one in screw.through) == joint.through
+    }
+    return sum(built.parts[part].count for part, _ in holes)
+
+
+def time_in_words(minutes: float) -> str:
+    """So long at the bench, in words: ``2 h 15 min``.
+
+    Parameters
+    ----------
+    minutes : float
+
+    Returns
+    -------
+    str
+    """
+    hours, rest = divmod(round(minutes), 60)
+    return " ".join(filter(None, (f"{hours} h" if hours else "", f"{rest} min" if rest else "")))
