@@ -7,7 +7,7 @@ from collections import Counter
 import pytest
 
 from hazel_lantern.core.build.dossier import gather
-from hazel_lantern.core.build.steps import PHASES, time_in_words
+from hazel_lantern.core.build.steps import PHASES, Built, pack_steps, time_in_words
 from hazel_lantern.core.build.tables import holes_table
 from hazel_lantern.core.build.tightening import Fit, by_hole, engagement, fit_of, gives, torque
 from hazel_lantern.core.catalogue import shipped
@@ -102,6 +102,24 @@ def test_a_step_that_is_told_too_early_is_put_off_and_what_is_forgotten_is_added
     assert any("too early" in words for words in orderly(dossier))
     object.__setattr__(dossier, "steps", backwards[:-3])
     assert any("nobody" in words for words in orderly(dossier))
+
+
+@pytest.mark.parametrize("rig", DEMO.rigs, ids=lambda rig: rig.name)
+def test_however_they_are_told_they_come_in_an_order_that_can_be(rig):
+    dossier = packed(rig)
+    built = Built(
+        dossier.assessment.pieces,
+        dossier.made,
+        dossier.bolts,
+        dossier.screws,
+        shipped(),
+        dossier.style,
+    )
+    told = list(dossier.assessment.steps())
+    for seed in range(5):
+        random.Random(seed).shuffle(told)
+        object.__setattr__(dossier, "steps", pack_steps(told, built))
+        assert orderly(dossier) == []
 
 
 def test_screws_are_counted_in_all_parts_alike(request):
