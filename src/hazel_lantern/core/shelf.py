@@ -5,12 +5,16 @@ from __future__ import annotations
 from pydantic import Field
 
 from hazel_lantern.core.fields import Frozen, choice, quantity
+from hazel_lantern.core.tools import Tool
 
 #: Tables of what may lie on a shelf besides lengths of sections, in the order they are offered in.
 PARTS = (
     "wheels", "rollers", "stands", "turntables", "bearings", "motors", "cogs", "lines", "wires",
     "endings", "tighteners", "sheaves", "threads", "hardware",
 )  # fmt: skip
+
+#: Bolts whose lengths differ by less are as long as each other, m.
+AS_LONG = 6e-4
 
 
 class StockPiece(Frozen):
@@ -22,10 +26,21 @@ class StockPiece(Frozen):
 
 
 class OwnedPart(Frozen):
-    """A part owned: a wheel kind, a stand or a piece of hardware, by its catalogue id."""
+    """A part owned: a wheel kind, a stand or a piece of hardware, by its catalogue id.
+
+    Bolts have a ``length``, m; without one they do for any.
+    """
 
     part: str = Field(title="Part", min_length=1)
     count: int = quantity("count", "How many", 1, low=1, high=999)
+    length: float = quantity("fine", "Length", 0.0, low=0, high=2)
+
+
+class OwnedPlate(Frozen):
+    """Weight plates of one size."""
+
+    mass: float = quantity("mass", "One weighs", low=0.01, high=100)
+    count: int = quantity("count", "How many", 1, low=1, high=60)
 
 
 class Shelf(Frozen):
@@ -34,6 +49,8 @@ class Shelf(Frozen):
     version: int = 1
     stock: tuple[StockPiece, ...] = ()
     parts: tuple[OwnedPart, ...] = ()
+    plates: tuple[OwnedPlate, ...] = ()
+    tools: tuple[Tool, ...] = ()
 
     @property
     def ids(self) -> set[str]:
@@ -45,6 +62,11 @@ class Shelf(Frozen):
         found = [p.length for p in self.stock if p.section == section for _ in range(p.count)]
         return tuple(sorted(found))
 
-    def count_of(self, part: str) -> int:
-        """How many of a part are owned."""
-        return sum(owned.count for owned in self.parts if owned.part == part)
+    def count_of(self, part: str, length: float = 0.0) -> int:
+        """How many of a part are owned; of bolts those of a length, or of none that is told."""
+        return sum(
+            owned.count
+            for owned in self.parts
+            if owned.part == part
+            and (not length or not owned.length or abs(owned.length - length) < AS_LONG)
+        )

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from hazel_lantern.core.build.dossier import Dossier
 from hazel_lantern.core.catalogue import Catalogue
 from hazel_lantern.core.catalogue.rows import Section
+from hazel_lantern.core.parts import Part
 from hazel_lantern.core.units import FOOT, trimmed
 
 #: Where a material is found in a shop; and every other table of the catalogue.
@@ -92,7 +93,7 @@ def shopping(dossier: Dossier) -> list[Wanted]:
     catalogue = dossier.workshop.catalogue
     parts = dossier.assessment.parts
     # A section marked as owned or scrap need not be bought, whatever the shelf says.
-    have = {part.catalogue_id for part in parts if part.having != "buy"}
+    have = {part.catalogue_id for part in parts if _marked(dossier, part)}
     bars: Counter[tuple[str, float, float]] = Counter()
     for bar in dossier.cuts.bars:
         if not bar.stock.owned and bar.section not in have:
@@ -124,6 +125,12 @@ def shopping(dossier: Dossier) -> list[Wanted]:
             found.append(Wanted(aisle, number, part.name, None, part.price, part.note))
     order = [METAL, *AISLES, *dict.fromkeys(TABLES.values()), OTHER]
     return sorted(found, key=lambda one: (order.index(one.aisle), one.ask_for))
+
+
+def _marked(dossier: Dossier, part: Part) -> bool:
+    """Whether the maker says that it need not be bought."""
+    mark = dossier.rig.mark_of(part.key, part.catalogue_id)
+    return mark is not None and mark.having in ("owned", "scrap")
 
 
 def _aisle(id: str, catalogue: Catalogue) -> str:

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections import Counter
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
-from hazel_lantern.core.build.stock import cheapest_cover
+from hazel_lantern.core.build.stock import Cover, cheapest_cover, pieces_in
 from hazel_lantern.core.catalogue.rows import Thread
 from hazel_lantern.core.parts import Bolt, Part, Piece, Template
 from hazel_lantern.core.reuse import reused
@@ -25,12 +26,29 @@ def _sized(
     return tuple(sized(one, parts, threads[one.thread]) for one in bolts if one.thread)
 
 
+def _after(lengths: Sequence[float], cover: Cover, piece: Piece, kerf: float) -> list[float]:
+    """Lengths that are left once pieces are cut: what nobody took, and the ends, m."""
+    left = list(lengths)
+    for length in cover.owned:
+        left.remove(length)
+    to_cut = piece.count - cover.missing
+    for length in (*cover.owned, *cover.bought):
+        number = min(pieces_in(length, piece.length, kerf), to_cut)
+        to_cut -= number
+        left.append(max(length - number * (piece.length + kerf), 0.0))
+    return left
+
+
 class Bill:
     """Gathers parts one by one."""
 
     def __init__(self, case: Case[Any]) -> None:
         self._case = case
         self.parts: list[Part] = []
+        #: What of the shelf is taken already: parts by id and length, and what is left of lengths.
+        self._taken: Counter[tuple[str, float]] = Counter()
+        self._left: dict[str, list[float]] = {}
+        self._bought: set[str] = set()
 
     def add(
         self,
@@ -41,6 +59,7 @@ class Bill:
         name: str = "",
         note: str = "",
         mass: float | None = None,
+        length: float = 0.0,
     ) -> None:
         """Add so many of a row of the catalogue.
 
@@ -55,6 +74,8 @@ class Bill:
             In place of the row's name, and beside it.
         mass : float, optional
             Of one, in place of the row's, kg.
+        length : float
+            Of a bolt, m.
 
         Raises
         ------
@@ -63,7 +84,9 @@ class Bill:
         """
         case = self._case
         row, mark = case.row(table, id), case.setup.mark_of(key, id)
-        owned = min(count, case.workshop.shelf.count_of(id))
+        there = case.workshop.shelf.count_of(id, length)
+        owned = max(min(count, there - self._taken[id, length]), 0)
+        self._taken[id, length] += owned
         to_buy = count - owned
         total = row.price * case.settings.price_factor * to_buy
         if mark and mark.price is not None:
@@ -128,12 +151,12 @@ class Bill:
         threads = self._case.workshop.catalogue.threads
         found = _sized((tuple(bolts), tuple(made), threads))
         seen: set[str] = set()
-        for (key, thread, words), count in bought(found).items():
+        for (key, thread, words, length), count in bought(found).items():
             # Of one purpose there may be several lengths: the first has the plain key.
             number = sum(1 for one in seen if one == key or one.startswith(f"{key}-")) + 1
             name = key if number == 1 else f"{key}-{number}"
             seen.add(name)
-            self.add(name, "threads", thread, count, f"Bolt {words}")
+            self.add(name, "threads", thread, count, f"Bolt {words}", length=length)
         pieces = spacers(found)
         if pieces:
             cuts = ", ".join(
@@ -161,15 +184,21 @@ class Bill:
         material = workshop.catalogue.material_of(section)
         mark = self._case.setup.mark_of(key, section.id)
         lengths = tuple((length, length * section.price) for length in section.stock_lengths)
-        shelf = workshop.shelf.lengths_of(section.id)
-        cover = cheapest_cover(piece.length, piece.count, lengths, shelf, settings.kerf)
+        left = self._left.setdefault(section.id, list(workshop.shelf.lengths_of(section.id)))
+        cover = cheapest_cover(piece.length, piece.count, lengths, tuple(left), settings.kerf)
+        self._left[section.id] = _after(left, cover, piece, settings.kerf)
         cost = cover.cost * settings.price_factor
         if cover.missing:
             cost += cover.missing * piece.length * section.price * settings.price_factor
         if mark and mark.price is not None:
             cost = mark.price * piece.count
-        having = mark.having if mark and mark.having else ("owned" if cost == 0 else "buy")
         note = f"longer than any stock length: {cover.missing} to order" if cover.missing else ""
+        if cost:
+            self._bought.add(section.id)
+        elif section.id in self._bought:
+            note = "from what is left of the lengths above"
+        owned = section.id not in self._bought
+        having = mark.having if mark and mark.having else ("owned" if owned else "buy")
         mass = section.properties.area * material.density * piece.length * piece.count
         self.parts.append(
             Part(key, section.name, piece.count, cost, mass, having, note, section.id)

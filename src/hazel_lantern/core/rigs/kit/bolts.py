@@ -114,7 +114,7 @@ def sized(bolt: Bolt, made: Mapping[str, Template], thread: Thread) -> Sized:
     return Sized(bolt, thread, grip, length, max(math.ceil(over / WASHER - 1e-6), 0))
 
 
-def bought(found: Iterable[Sized]) -> dict[tuple[str, str, str], int]:
+def bought(found: Iterable[Sized]) -> dict[tuple[str, str, str, float], int]:
     """How many of each bolt there are.
 
     Parameters
@@ -124,9 +124,9 @@ def bought(found: Iterable[Sized]) -> dict[tuple[str, str, str], int]:
     Returns
     -------
     dict
-        Number by key, thread and what it is sold as, in the order of need.
+        Number by key, thread, what it is sold as and length, m, in the order of need.
     """
-    return Counter((one.bolt.key, one.thread.id, one.sold_as) for one in found)
+    return Counter((one.bolt.key, one.thread.id, one.sold_as, one.length) for one in found)
 
 
 def spacers(found: Iterable[Sized]) -> dict[tuple[str, float], int]:
