@@ -377,6 +377,40 @@ def test_a_scrap_pile_is_typed_line_by_line(window, store, qtbot, hand):
     assert store.shelf() == shelf
 
 
+def test_a_pasted_pile_is_read_and_tools_set_what_lamps_assume(window, store, qtbot, hand):
+    session = window.session
+    rigs = session.document.project.rigs
+    at = next(at for at, rig in enumerate(rigs) if rig.design.family == "jib")
+    session.document.look_at(at)
+    dialog = ShelfDialog(session, store, window)
+    qtbot.addWidget(dialog)
+    dialog.show()
+    QApplication.clipboard().setText("8 x M8 x 70\n2 x 2.5 m alu box 60 x 30 x 3\n20 x M6\n")
+    dialog.line.setFocus()
+    hand.key(dialog.line, Qt.Key.Key_V, Qt.KeyboardModifier.ControlModifier)
+    hand.key(dialog.line, Qt.Key.Key_Return)
+    # What can be read is taken, the rest stays to be put right.
+    assert dialog.line.text() == "20 x M6"
+    assert "how long" in dialog.trouble.text()
+    assert [one.length for one in store.shelf().parts] == [pytest.approx(0.07)]
+    assert "saves €" in dialog.saves.text()
+    error = session.value("design.level.bar_error")
+    assert not dialog.by_tools.isVisible()
+    dialog.tools["drill press"].setChecked(True)
+    assert store.shelf().tools == ("drill press",)
+    hand.click(dialog.by_tools)
+    assert session.value("design.level.bar_error") == pytest.approx(error / 2)
+    assert not dialog.by_tools.isVisible()
+    session.document.undo()
+    assert session.value("design.level.bar_error") == pytest.approx(error)
+    dialog.line.setText("4 x 2.5 kg plate")
+    hand.key(dialog.line, Qt.Key.Key_Return)
+    assert dialog.table.rowCount() == 3
+    dialog._take_off(2)
+    assert store.shelf().plates == ()
+    assert len(store.shelf().stock) == 1
+
+
 def entering(monkeypatch, cells, heard=None):
     """The dialog of an own row, filled in by hand."""
 

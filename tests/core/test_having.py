@@ -1,12 +1,14 @@
 """A scrap pile typed in a minute: one line for each thing, as makers write it."""
 
+import re
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from hazel_lantern.core.catalogue import shipped
 from hazel_lantern.core.errors import CannotBe
-from hazel_lantern.core.having import read_line
+from hazel_lantern.core.having import read_line, read_lines
 from hazel_lantern.core.shelf import OwnedPart, StockPiece
 from hazel_lantern.core.units import Style
 
@@ -83,3 +85,49 @@ def test_every_section_is_found_by_its_whole_name(id, count, length):
     found = read_line(f"{count} x {length:.3f} m {row.name}", shipped(), Style())
     assert (found.section, found.count) == (id, count)
     assert found.length == pytest.approx(round(length, 3))
+
+
+@pytest.mark.parametrize(
+    ("text", "part", "count", "length"),
+    [
+        ("20 x M6 x 40", "m6", 20, 0.04),
+        ("8 × m8 × 70 bolts", "m8", 8, 0.07),
+        ("M10 x 35 mm", "m10", 1, 0.035),
+        ("1/4-20 x 1 1/2", "unc-1-4", 1, 1.5 * 0.0254),
+        ('6 x #10-24 x 3/4"', "unc-10", 6, 0.75 * 0.0254),
+        ("6 x 1/4 x 2 bolt", "unc-1-4", 6, 0.0508),
+        ("2 x 3/8-16 x 25 mm", "unc-3-8", 2, 0.025),
+    ],
+)
+def test_bolts_are_told_by_thread_and_length(text, part, count, length):
+    found = read_line(text, shipped(), Style())
+    assert (found.part, found.count) == (part, count)
+    assert found.length == pytest.approx(length, abs=1e-6)
+
+
+def test_plates_are_told_by_what_one_weighs():
+    found = read_line("4 x 2.5 kg plate", shipped(), Style())
+    assert (found.mass, found.count) == (2.5, 4)
+    found = read_line("10 lb weights", shipped(), Style())
+    assert found.mass == pytest.approx(4.536, abs=1e-3)
+
+
+def test_timber_needs_no_word_but_its_size():
+    found = read_line("3 x 2x4 8'", shipped(), Style())
+    assert (found.section, found.count) == ("lumber-2x4", 3)
+
+
+def test_many_lines_are_read_and_what_cannot_be_is_told():
+    text = "2 x 5' emt 3/4; 20 x M6\n4 x 2.5 kg plate ;; moon cheese\n0.001 kg plate"
+    found, faults = read_lines(text, shipped(), Style())
+    assert len(found) == 2
+    assert [line for line, _ in faults] == ["20 x M6", "moon cheese", "0.001 kg plate"]
+    assert "how long" in faults[0][1]
+    assert "10 g to 100 kg" in faults[2][1]
+
+
+@given(st.text(max_size=40))
+def test_whatever_is_typed_is_read_or_refused_in_words(text):
+    found, faults = read_lines(text, shipped(), Style())
+    assert len(found) + len(faults) == len([one for one in re.split(r"[;\n]", text) if one.strip()])
+    assert all(why for _, why in faults)

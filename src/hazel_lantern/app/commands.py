@@ -57,7 +57,7 @@ COMMANDS: tuple[Command, ...] = (
     Command("remove-rig", "Take this rig out", rig_work.remove_rig, (), "rigs", True),
     Command("pack", "Build pack…", lambda w: w.build_pack(), ("Ctrl+B",), "rigs", True),
     Command("next-rig", "Next rig", rig_work.next_rig, ("Ctrl+Tab",), "rigs"),
-    Command("shelf", "Shelf…", sheets.show_shelf, (), "workshop"),
+    Command("shelf", "What I have…", sheets.show_shelf, ("Ctrl+H",), "workshop"),
     Command("catalogue", "Catalogue…", sheets.show_catalogue, ("Ctrl+L",), "workshop"),
     Command("rename", "Rename the project…", rig_work.rename_project, (), "workshop"),
     Command("settings", "Settings of this project…", sheets.show_settings, ("Ctrl+,",), "workshop"),

@@ -30,10 +30,12 @@ from hazel_lantern.app.trouble import Trouble
 from hazel_lantern.app.widgets import in_menu
 from hazel_lantern.app.workers import stop_under
 from hazel_lantern.core.document import Document
+from hazel_lantern.core.drafts import saved_by_the_shelf
 from hazel_lantern.core.fields import Edit, EditError
 from hazel_lantern.core.files import OnDisk
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.project.store import Store
+from hazel_lantern.core.units import write
 from hazel_lantern.core.workshop import Workshop
 
 if TYPE_CHECKING:
@@ -257,7 +259,12 @@ class Window(QMainWindow):
         found = self.session.assessment
         if found is not None:
             self.session.go_to_mark(len(found.marks) // 2)
-        self.say("A first draft. What was assumed is listed on the bench; change any of it.", False)
+        words = "A first draft. What was assumed is listed on the bench; change any of it."
+        saved = saved_by_the_shelf(rig, self.session.settings, self.session.workshop)
+        if saved > 0:
+            money = write(saved, "money", self.session.style)
+            words += f" What you have saves {money}."
+        self.say(words, False)
 
     def build_pack(self) -> None:
         """Go to the Build station and ask where to write."""

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 from hazel_lantern.core.assessor import assess_case
-from hazel_lantern.core.fields import changes
+from hazel_lantern.core.fields import Edit, changes
 from hazel_lantern.core.lamps import Lamp, State
 from hazel_lantern.core.mends import Mend, find
 from hazel_lantern.core.mends.pairs import helpful
@@ -18,6 +19,7 @@ from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shop import into_shop
 from hazel_lantern.core.shot.pictures import hints
 from hazel_lantern.core.stopping import Stop, never
+from hazel_lantern.core.tools import tolerances
 from hazel_lantern.core.workshop import Workshop
 
 FOUND = "found by the search, so that every lamp holds where it can"
@@ -49,11 +51,37 @@ def draft_rig(
         # What was drafted by the millimetre is bought as the shop near the maker has it.
         start = start.edited(bought)
         design = start.design
+    out = tolerances(design, "design", workshop.shelf.tools)
+    start = start.edited([Edit(path, value) for path, (value, _) in out.items()])
+    design = start.design
     settled = settle(start, stop=stop).setup
+    why = {**why, **{path: words for path, (_, words) in out.items()}}
     why = {**why, **dict.fromkeys(changes(design, settled.design, "design"), FOUND)}
     notes = tuple(Assumption(path=str(path), why=reason) for path, reason in why.items())
     assert isinstance(settled, Rig)
     return settled.model_copy(update={"assumed": notes})
+
+
+def saved_by_the_shelf(rig: Rig, settings: Settings, workshop: Workshop) -> float:
+    """What lies on the shelf and need not be bought for a rig, in the project's currency.
+
+    Parameters
+    ----------
+    rig : Rig
+    settings : Settings
+    workshop : Workshop
+
+    Returns
+    -------
+    float
+    """
+    shelf = workshop.shelf
+    if not shelf.stock and not shelf.parts:
+        return 0.0
+    # Tools and plates save nothing that a bill tells.
+    bare = replace(workshop, shelf=shelf.model_copy(update={"stock": (), "parts": ()}))
+    costs = [assess_case(Case(rig, settings, one)).cost for one in (bare, workshop)]
+    return max(costs[0] - costs[1], 0.0)
 
 
 def _another_kind(mend: Mend) -> bool:

@@ -35,6 +35,12 @@ def quantity(
     return Field(default, title=label, ge=low, le=high, json_schema_extra=extra)
 
 
+def tolerance(work: str, label: str, default: float, high: float) -> Any:
+    """How far a measure may be off: ``default`` with usual tools, by the kind of work, m."""
+    extra: dict[str, Any] = {"quantity": "fine", "work": work}
+    return Field(default, title=label, ge=0, le=high, json_schema_extra=extra)
+
+
 def choice(label: str, default: Any = ..., catalogue: str | None = None) -> Any:
     """A field chosen from a list: a ``Literal``, or the ids of a table of the catalogue."""
     extra: dict[str, Any] = {"catalogue": catalogue} if catalogue else {}

@@ -4,23 +4,41 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterable, Iterator
+from fractions import Fraction
 from typing import NamedTuple
+
+from pydantic import ValidationError
 
 from hazel_lantern.core.catalogue import Catalogue
 from hazel_lantern.core.catalogue.rows import Row
 from hazel_lantern.core.errors import CannotBe
-from hazel_lantern.core.shelf import PARTS, OwnedPart, StockPiece
-from hazel_lantern.core.units import ReadError, Style, read
+from hazel_lantern.core.shelf import PARTS, OwnedPart, OwnedPlate, StockPiece
+from hazel_lantern.core.units import INCH, ReadError, Style, read
 
 #: Words that mean one thing.
 SYNONYMS = {
     "alu": "aluminium", "ali": "aluminium", "al": "aluminium", "aluminum": "aluminium",
     "ply": "plywood", "ss": "stainless", "pipes": "pipe", "tubes": "tube", "tubing": "tube",
     "iron": "steel", "rods": "rod", "dowels": "dowel", "wheels": "wheel", "sq": "square",
+    "gear": "cog", "gears": "cog", "cogs": "cog", "bolts": "bolt",
     "rect": "rectangular", "stud": "lumber", "studs": "lumber", "wood": "lumber",
 }  # fmt: skip
 #: What says nothing.
-EMPTY = {"of", "pcs", "pieces", "piece", "a", "an", "the", "long", "each", "on", "trade"}
+EMPTY = {
+    "teeth",
+    "tooth",
+    "of",
+    "pcs",
+    "pieces",
+    "piece",
+    "a",
+    "an",
+    "the",
+    "long",
+    "each",
+    "on",
+    "trade",
+}
 #: A length with its unit; feet may have inches behind them.
 LENGTH = re.compile(
     r"(?<![\d/.])(\d+(?:[.,]\d+)?(?:\s+\d+/\d+)?\s*"
@@ -28,6 +46,24 @@ LENGTH = re.compile(
     r"(?:\s*\d+(?:\s+\d+/\d+)?\s*(?:\"|″|in\b))?)",
     re.IGNORECASE,
 )
+BOLT = re.compile(
+    r"^(?:(\d{1,3})\s*(?:x|×|\*|of)?\s+)?"
+    r"(m\s?\d{1,2}|#\d{1,2}-\d\d|\d/\d{1,2}-\d\d|\d/\d{1,2}(?=\s*(?:x|×)\s*\d[^x×]*bolts?$))"
+    r"(?:\s*(?:x|×|\*)\s*(\d+(?:[.,]\d+)?(?:\s+\d/\d{1,2})?|\d/\d{1,2})"
+    r"\s*(mm|in\b|\"|″)?)?\s*(?:bolts?|screws?|long)?\s*$",
+    re.IGNORECASE,
+)
+PLATE = re.compile(
+    r"^(?:(\d{1,2})\s*(?:x|×|\*|of)\s+)?(\d+(?:[.,]\d+)?\s*(?:kg|g|lbs?|oz))\s*"
+    r"(?:weight\s*|iron\s*)?(?:plates?|weights?|discs?)\s*$",
+    re.IGNORECASE,
+)
+#: Said of what is beyond any shelf.
+RANGES = (
+    "a length is 10 mm to 20 m, a bolt's up to 2 m, a plate weighs 10 g to 100 kg, and there are "
+    "1 to 999 of them"
+)
+TIMBER = re.compile(r"^[1-8] (?:[2-9]|1[02])$")
 COUNT = re.compile(r"^(\d{1,3})\s*(?:x|×|\*|of|pcs?\.?)\s+(?=\S)", re.IGNORECASE)
 WORD = re.compile(r"\d+/\d+|\d+(?:[.,]\d+)?|[^\W\d_]+", re.UNICODE)
 #: What a name has for those who measure it.
@@ -42,7 +78,39 @@ class _Line(NamedTuple):
     words: tuple[str, ...]
 
 
-def read_line(text: str, catalogue: Catalogue, style: Style) -> StockPiece | OwnedPart:
+Had = StockPiece | OwnedPart | OwnedPlate
+
+
+def read_lines(
+    text: str, catalogue: Catalogue, style: Style
+) -> tuple[list[Had], list[tuple[str, str]]]:
+    """What several lines say is there, parted by line ends or semicolons.
+
+    Parameters
+    ----------
+    text : str
+    catalogue : Catalogue
+    style : Style
+
+    Returns
+    -------
+    list of StockPiece, OwnedPart or OwnedPlate
+    list of (str, str)
+        Lines that could not be read, and why.
+    """
+    found: list[Had] = []
+    faults = []
+    for line in filter(str.strip, re.split(r"[;\n]", text)):
+        try:
+            found.append(read_line(line, catalogue, style))
+        except ValidationError:
+            faults.append((line.strip(), RANGES))
+        except CannotBe as error:
+            faults.append((line.strip(), str(error)))
+    return found, faults
+
+
+def read_line(text: str, catalogue: Catalogue, style: Style) -> Had:
     """What one line says is there.
 
     Parameters
@@ -54,8 +122,8 @@ def read_line(text: str, catalogue: Catalogue, style: Style) -> StockPiece | Own
 
     Returns
     -------
-    StockPiece or OwnedPart
-        A piece of a section where a length is given.
+    StockPiece, OwnedPart or OwnedPlate
+        A piece of a section where a length is given, a weight plate where a mass is.
 
     Raises
     ------
@@ -64,6 +132,9 @@ def read_line(text: str, catalogue: Catalogue, style: Style) -> StockPiece | Own
     """
     near: list[str] = []
     shown = " ".join(text.split())[:60]
+    special = _bolt(shown, catalogue) or _plate(shown, style)
+    if special is not None:
+        return special
     for line in _lines(text, style):
         rows = catalogue.sections.values() if line.length else _parts(catalogue)
         found = _fitting(line.words, rows)
@@ -75,9 +146,43 @@ def read_line(text: str, catalogue: Catalogue, style: Style) -> StockPiece | Own
     if near:
         raise CannotBe(f"“{shown}” may be {'; '.join(near)}: say more of its name")
     raise CannotBe(
-        f"“{shown}” is not known; accepted is such as 2 x 5' emt 3/4, or "
-        f"3 × 1200 mm alu tube 25 × 2"
+        f"“{shown}” is not known; accepted is such as 2 x 5' emt 3/4, "
+        f"3 × 1200 mm alu tube 25 × 2, 20 x M6 x 40, 4 x 2.5 kg plate, 3 x cog 24 module 1"
     )
+
+
+def _bolt(text: str, catalogue: Catalogue) -> OwnedPart | None:
+    """Bolts: their thread and length, ``20 x M6 x 40`` or ``6 x 1/4-20 x 1 1/2``."""
+    match = BOLT.match(text)
+    if match is None:
+        return None
+    number, thread, length, unit = match.groups()
+    wanted = thread.casefold().replace(" ", "")
+    rows = [
+        row
+        for row in catalogue.threads.values()
+        if row.size.casefold() == wanted or row.size.casefold().split("-")[0] == wanted
+    ]
+    if not rows:
+        known = ", ".join(row.size for row in catalogue.threads.values())
+        raise CannotBe(f"“{thread}” is no thread of the catalogue; accepted: {known}")
+    row = rows[0]
+    if length is None:
+        raise CannotBe(f"say how long the {row.size} bolts are, such as 20 x {row.size} x 40")
+    inches = unit in ('"', "″", "in") or (not unit and row.system == "unified")
+    long = sum(float(Fraction(part)) for part in length.replace(",", ".").split())
+    return OwnedPart(
+        part=row.id, count=int(number or 1), length=round(long * (INCH if inches else 1e-3), 6)
+    )
+
+
+def _plate(text: str, style: Style) -> OwnedPlate | None:
+    """Weight plates: ``4 x 2.5 kg plate``."""
+    match = PLATE.match(text)
+    if match is None:
+        return None
+    number, mass = match.groups()
+    return OwnedPlate(mass=read(mass, "mass", style), count=int(number or 1))
 
 
 def _lines(text: str, style: Style) -> Iterator[_Line]:
@@ -85,8 +190,15 @@ def _lines(text: str, style: Style) -> Iterator[_Line]:
     text = " ".join(text.split())
     number = COUNT.match(text)
     if number:
-        yield _Line(max(int(number[1]), 1), *_split(text[number.end() :], style))
-    yield _Line(1, *_split(text, style))
+        length, words = _split(text[number.end() :], style)
+        if length and TIMBER.match(" ".join(words)):
+            words = (*words, "lumber")
+        yield _Line(max(int(number[1]), 1), length, words)
+    length, words = _split(text, style)
+    if length and TIMBER.match(" ".join(words)):
+        # A 2 × 4 needs no more words at the timber yard.
+        words = (*words, "lumber")
+    yield _Line(1, length, words)
 
 
 def _split(text: str, style: Style) -> tuple[float | None, tuple[str, ...]]:

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from typing import Literal
+
+from hazel_lantern.core.fields import Frozen
 
 Tool = Literal[
     "hand saw",
@@ -14,18 +16,19 @@ Tool = Literal[
     "drill press",
     "taps",
     "calliper",
-    "printer",
     "router",
     "pipe bender",
-    "torque wrench",
 ]
 
 
-#: How far a hole ends up from its mark, drilled as a stack or by itself, m: by hand, by hand with
-#: no drill said, on a press.  Of makers' practice; a maker who measured another sets it.
-BY_HAND, AS_USUAL, ON_A_PRESS = 0.0006, 0.0004, 0.0002
-#: What else is set apart: cut or clamped by a tape, by a calliper, m.
-BY_TAPE, BY_CALLIPER = 0.001, 0.0005
+#: How many times as far off as with usual tools work comes out, by its kind and what the maker has
+#: for it, the best first.  Of makers' practice; whoever measured another figure sets it.
+COMES_OUT: dict[str, tuple[tuple[Tool, float], ...]] = {
+    "drilled": (("drill press", 0.5), ("hand drill", 1.5)),
+    "set": (("calliper", 1.0),),
+}
+#: Where none of them is there.
+OTHERWISE = {"drilled": (1.5, "a borrowed hand drill"), "set": (2.0, "a tape")}
 #: What a step calls a tool, and which of the maker's do for it, the best first.
 DO_FOR: dict[str, tuple[Tool, ...]] = {
     "drill": ("drill press", "hand drill"),
@@ -33,6 +36,7 @@ DO_FOR: dict[str, tuple[Tool, ...]] = {
     "saw": ("chop saw", "jigsaw", "hand saw"),
     "saw with a stop": ("chop saw", "pipe cutter", "hand saw"),
     "hacksaw": ("hand saw",),
+    "tap": ("taps",),
     "jigsaw": ("jigsaw",),
     "scroll saw or router": ("router", "jigsaw"),
     "calliper": ("calliper",),
@@ -47,43 +51,56 @@ WITHOUT = {
     "saw with a stop": "a saw and a stop clamped to its box",
     "jigsaw": "a coping saw and patience",
     "scroll saw or router": "a coping saw and files",
+    "tap": "a tap of the thread's size, to be bought",
     "calliper": "a calliper, to be borrowed",
     "calliper or tape": "tape",
     "pipe bender or a former": "a former of board",
 }
 
 
-def drills_to(tools: Iterable[Tool]) -> float:
-    """How far a hole may be from where it was marked, m.
+def _toleranced(root: Frozen, path: str) -> Iterator[tuple[str, str, float]]:
+    """Fields that say how far something is off: path, kind of work, figure with usual tools."""
+    for name, info in type(root).model_fields.items():
+        value, here = getattr(root, name), f"{path}.{name}"
+        if isinstance(value, Frozen):
+            yield from _toleranced(value, here)
+        extra = info.json_schema_extra
+        if isinstance(extra, dict) and "work" in extra:
+            yield here, str(extra["work"]), float(info.default)
+
+
+def tolerances(root: Frozen, path: str, has: Iterable[Tool]) -> dict[str, tuple[float, str]]:
+    """How far off things come out with a maker's tools, by the path of each field.
 
     Parameters
     ----------
-    tools : iterable of Tool
-        What the maker has; none: as makers do with what is usual.
+    root : Frozen
+        A design.
+    path : str
+        Where it stands itself.
+    has : iterable of Tool
+        What the maker has; none: nothing is known of it.
 
     Returns
     -------
-    float
+    dict
+        Figure, m, and what it is done with.
     """
-    has = set(tools)
-    if "drill press" in has:
-        return ON_A_PRESS
-    return BY_HAND if "hand drill" in has else AS_USUAL
+    there = set(has)
+    if not there:
+        return {}
+    found = {}
+    for here, work, usual in _toleranced(root, path):
+        times, tool = next(
+            ((times, str(tool)) for tool, times in COMES_OUT[work] if tool in there),
+            OTHERWISE[work],
+        )
+        found[here] = (round(usual * times, 6), f"as it comes out with {_a(tool)}")
+    return found
 
 
-def sets_to(tools: Iterable[Tool]) -> float:
-    """How far a distance that is set by measuring may be off, m.
-
-    Parameters
-    ----------
-    tools : iterable of Tool
-
-    Returns
-    -------
-    float
-    """
-    has = set(tools)
-    return BY_CALLIPER if "calliper" in has or not has else BY_TAPE
+def _a(tool: str) -> str:
+    return tool if tool.startswith("a ") else f"a {tool}"
 
 
 def called(tools: Iterable[str], has: Iterable[Tool]) -> tuple[str, ...]:

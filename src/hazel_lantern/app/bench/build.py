@@ -349,8 +349,8 @@ class BuildBench(Bench):
             told = step.step
             for line in step.joined:
                 self._steps_list.addWidget(label(line, "small", wrap=True))
-            if told.tools:
-                self._steps_list.addWidget(label("Tools: " + ", ".join(told.tools), "small"))
+            if step.tools:
+                self._steps_list.addWidget(label("Tools: " + ", ".join(step.tools), "small"))
             if told.caution:
                 self._steps_list.addWidget(label("Mind: " + told.caution, "bad", wrap=True))
             if told.check:

@@ -15,6 +15,7 @@ from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.rigs.kit.bolts import Sized
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.stopping import Stop, never
+from hazel_lantern.core.tools import missing
 from hazel_lantern.core.units import Style
 from hazel_lantern.core.workshop import Workshop
 
@@ -42,6 +43,7 @@ class Dossier:
     set_card: tuple[str, ...]
     cautions: tuple[str, ...]
     on_the_day: tuple[str, ...]
+    to_borrow: tuple[str, ...]
 
     @property
     def holes(self) -> tuple[Hole, ...]:
@@ -97,7 +99,15 @@ def gather(project: Project, rig: Rig, workshop: Workshop, stop: Stop = never) -
 
     bolts, screws = assessment.bolts(), assessment.screws()
     made = _marked_out(assessment.templates(), (*(one.bolt for one in bolts), *screws), settings)
-    built = Built(assessment.pieces, made, bolts, screws, workshop.catalogue, settings.style)
+    built = Built(
+        assessment.pieces,
+        made,
+        bolts,
+        screws,
+        workshop.catalogue,
+        settings.style,
+        workshop.shelf.tools,
+    )
     return Dossier(
         project=project,
         rig=rig,
@@ -108,6 +118,9 @@ def gather(project: Project, rig: Rig, workshop: Workshop, stop: Stop = never) -
         bolts=bolts,
         screws=screws,
         steps=pack_steps(assessment.steps(), built),
+        to_borrow=missing(
+            (tool for step in assessment.steps() for tool in step.tools), workshop.shelf.tools
+        ),
         set_card=assessment.set_card(),
         cautions=cautions("Build"),
         on_the_day=cautions("Shot", "Load", "Frame", "Drive", "Try-out"),

@@ -240,6 +240,8 @@ class _Pack:
         whole = time_in_words(sum(one.minutes for one in self.d.steps))
         words = "In this order. Go on only once what is to be measured is so."
         found.append(self._p(f"{words} About {whole} at the bench and on the spot, at a guess."))
+        if self.d.to_borrow:
+            found.append(self._p(f"Not among your tools: {', '.join(self.d.to_borrow)}."))
         found += [self._p(caution) for caution in self.d.cautions]
         found.append(Spacer(1, 4))
         for number, step in enumerate(self.d.steps, start=1):
@@ -249,7 +251,7 @@ class _Pack:
     def _step(self, number: int, step: PackStep) -> Table:
         told, words = step.step, [self._p(f"{number}. {step.text}")]
         words += [self._p(line, self.small) for line in step.joined]
-        tools = f"Tools: {', '.join(told.tools)}. " if told.tools else ""
+        tools = f"Tools: {', '.join(step.tools)}. " if step.tools else ""
         words.append(self._p(f"{tools}About {time_in_words(step.minutes)}.", self.small))
         for label, text, colour in (
             ("Mind:", told.caution, _STATE["fails"]),

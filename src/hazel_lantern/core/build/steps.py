@@ -10,11 +10,12 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from hazel_lantern.core.build.tightening import engagement, tightened
+from hazel_lantern.core.build.tightening import Fit, by_hole, engagement, fit_of, tightened
 from hazel_lantern.core.catalogue import Catalogue
 from hazel_lantern.core.parts import Bolt, Piece, Step, Template, in_sentence
 from hazel_lantern.core.rigs.kit.bolts import Sized
 from hazel_lantern.core.rigs.kit.words import CUTTING, DRILLING
+from hazel_lantern.core.tools import Tool, called
 from hazel_lantern.core.units import Style, write
 
 PHASES = ("build", "set up", "load", "try")
@@ -48,6 +49,7 @@ class PackStep:
     pieces: tuple[Piece, ...]
     parts: tuple[Template, ...]
     joints: tuple[Joint, ...]
+    tools: tuple[str, ...]
     minutes: float
 
     @property
@@ -75,6 +77,7 @@ class Built:
     screws: Sequence[Bolt]
     catalogue: Catalogue
     style: Style
+    tools: tuple[Tool, ...] = ()
 
     @property
     def parts(self) -> dict[str, Template]:
@@ -220,7 +223,14 @@ def _packed(step: Step, built: Built) -> PackStep:
     bolts = sum(one.number for one in joints)
     worked = A_CUT * cuts + A_HOLE * holes + A_BOLT * bolts
     minutes = BEGIN + worked if worked else ELSEWHERE[step.phase]
-    return PackStep(step, pieces, made, joints, ROUND * math.ceil(minutes / ROUND))
+    bolts_of = by_hole(built.bolts)
+    tapped = any(
+        fit_of(hole, bolts_of.get((one.part, hole.label))) is Fit.TAPPED
+        for one in drilled
+        for hole in one.holes
+    )
+    tools = called((*step.tools, "tap") if tapped else step.tools, built.tools)
+    return PackStep(step, pieces, made, joints, tools, ROUND * math.ceil(minutes / ROUND))
 
 
 def _joints(step: Step, built: Built) -> tuple[Joint, ...]:

@@ -8,7 +8,7 @@ from typing import Literal
 from pydantic import model_validator
 
 from hazel_lantern.core.errors import CannotBe
-from hazel_lantern.core.fields import Frozen, choice, quantity, refs
+from hazel_lantern.core.fields import Frozen, choice, quantity, refs, tolerance
 from hazel_lantern.core.mechanics import elastica
 from hazel_lantern.core.rigs.case import Design
 from hazel_lantern.core.rigs.kit.words import mm
@@ -101,7 +101,7 @@ class Wheels(Frozen):
     )
     bogie: float = quantity("length", "From set to set", 0.14, low=0.03, high=1)
     wheelbase: float = quantity("length", "Wheelbase", 0.7, low=0.1, high=4)
-    gauge_error: float = quantity("fine", "Gauge error, ±", 0.001, low=0, high=0.05)
+    gauge_error: float = tolerance("drilled", "Gauge error, ±", 0.001, 0.05)
     askew: float = quantity("angle", "Wheel sets out of line by", ASKEW, low=0, high=0.2)
 
 

@@ -19,7 +19,7 @@ from hazel_lantern.core.rigs.jib.model import (
 )
 from hazel_lantern.core.rigs.jib.post import Post
 from hazel_lantern.core.rigs.kit.arm import BoomDesign
-from hazel_lantern.core.rigs.kit.counterweight import Counterweight, iron_plate
+from hazel_lantern.core.rigs.kit.counterweight import Counterweight, plates_at_hand
 from hazel_lantern.core.rigs.kit.owned import ON_SHELF, owned_section
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot import Rise, Shot
@@ -66,12 +66,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
     whole = front + tail + BOOM_END
     own = owned_section(workshop, 1, whole, lambda one: one.shape == "rectangular tube")
     heavy = mass * front / tail
-    plates = (
-        iron_plate(0.5, 4),
-        iron_plate(1.0, 4),
-        iron_plate(2.0, 4),
-        iron_plate(5.0, max(2, math.ceil(heavy / 5))),
-    )
+    plates = plates_at_hand(workshop.shelf, heavy)
     design = JibDesign(
         boom=BoomDesign(section=own.id if own else section, front=front, tail=tail),
         level=Level(pins=_to_step(max(0.12, 0.1 * front), 0.01)),

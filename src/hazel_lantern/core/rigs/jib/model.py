@@ -11,7 +11,7 @@ import numpy as np
 from pydantic import model_validator
 
 from hazel_lantern.core.errors import CannotBe
-from hazel_lantern.core.fields import Frozen, choice, quantity, refs
+from hazel_lantern.core.fields import Frozen, choice, quantity, refs, tolerance
 from hazel_lantern.core.mechanics import linkage
 from hazel_lantern.core.rigs.case import Design
 from hazel_lantern.core.rigs.jib.post import DEGREE, Post
@@ -43,10 +43,8 @@ class Level(Frozen):
     )
     longer: float = quantity("fine", "Bar longer than the front by", 0.0, low=-0.2, high=0.2)
     drilled: Drilled = choice("Pin holes drilled", "as one stack")
-    bar_error: float = quantity("fine", "Drilling error along, ±", 0.0004, low=0, high=0.02)
-    pins_error: float = quantity(
-        "fine", "Drilling error of a pin pair, ±", 0.0002, low=0, high=0.02
-    )
+    bar_error: float = tolerance("drilled", "Drilling error along, ±", 0.0004, 0.02)
+    pins_error: float = tolerance("drilled", "Drilling error of a pin pair, ±", 0.0002, 0.02)
 
     @property
     def stacked(self) -> bool:

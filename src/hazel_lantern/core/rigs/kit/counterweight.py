@@ -15,6 +15,7 @@ from hazel_lantern.core.mechanics import plates
 from hazel_lantern.core.mechanics.plates import Stack
 from hazel_lantern.core.rigs.asks import Candidate
 from hazel_lantern.core.rigs.kit.words import mm
+from hazel_lantern.core.shelf import Shelf
 from hazel_lantern.core.units import Style, write
 
 #: How many stacks are offered: those of fewest plates, and the lightest.
@@ -59,6 +60,30 @@ def iron_plate(mass: float, on_hand: int) -> PlateSize:
     thick = (mass / (IRON * math.pi / 4 * FLAT**2)) ** (1 / 3)
     across = round(FLAT * thick, 3)
     return PlateSize(mass=mass, on_hand=on_hand, thick=round(thick, 4), across=across)
+
+
+def plates_at_hand(shelf: Shelf, heavy: float) -> tuple[PlateSize, ...]:
+    """The plates that a draft counts on: the maker's own, else those that many have at home.
+
+    Parameters
+    ----------
+    shelf : Shelf
+    heavy : float
+        What they may have to weigh in all, kg.
+
+    Returns
+    -------
+    tuple of PlateSize
+    """
+    own = tuple(
+        iron_plate(one.mass, one.count) for one in sorted(shelf.plates, key=lambda one: one.mass)
+    )[:11]
+    if sum(one.mass * one.on_hand for one in own) >= heavy:
+        return own
+    if own:
+        return (*own, iron_plate(5.0, max(2, math.ceil(heavy / 5))))
+    usual = (iron_plate(mass, 4) for mass in (0.5, 1.0, 2.0))
+    return (*usual, iron_plate(5.0, max(2, math.ceil(heavy / 5))))
 
 
 class Counterweight(Frozen):

@@ -8,7 +8,7 @@ from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.load import Load
 from hazel_lantern.core.rigs.case import Case, Setup
 from hazel_lantern.core.rigs.family import Draft
-from hazel_lantern.core.rigs.kit.counterweight import Counterweight, iron_plate
+from hazel_lantern.core.rigs.kit.counterweight import Counterweight, plates_at_hand
 from hazel_lantern.core.rigs.kit.owned import ON_SHELF, owned_section
 from hazel_lantern.core.rigs.orbit.answer import OrbitAnswer
 from hazel_lantern.core.rigs.orbit.model import (
@@ -42,12 +42,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
     if not own and radius < 0.8 and mass < 2:
         section = "aluminium-box-40x20x2"
     bearing = "ring-150" if mass < 2 else "slew-120"
-    plates = (
-        iron_plate(0.5, 4),
-        iron_plate(1.0, 4),
-        iron_plate(2.0, 4),
-        iron_plate(5.0, max(2, math.ceil(mass * radius / tail / 5) + 1)),
-    )
+    plates = plates_at_hand(workshop.shelf, mass * radius / tail + 5.0)
     weights = Counterweight(
         place=round(0.8 * tail, 2),
         nearest=round(0.3 * tail, 2),

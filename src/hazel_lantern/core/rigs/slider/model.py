@@ -7,7 +7,7 @@ from typing import Literal
 from pydantic import model_validator
 
 from hazel_lantern.core.errors import CannotBe
-from hazel_lantern.core.fields import Frozen, choice, quantity, refs
+from hazel_lantern.core.fields import Frozen, choice, quantity, refs, tolerance
 from hazel_lantern.core.rigs.case import Design
 from hazel_lantern.core.rigs.kit.words import mm
 
@@ -30,7 +30,7 @@ class Rails(Frozen):
     )
     flaws: Flaws = choice("On the way of the wheels", "nothing")
     flaw: float = quantity("fine", "Step, head or width of it", 0.0003, low=0, high=0.05)
-    spacing_error: float = quantity("fine", "Spacing error", 0.0005, low=0, high=0.05)
+    spacing_error: float = tolerance("set", "Spacing error", 0.0005, 0.05)
 
 
 class Supports(Frozen):
