@@ -131,3 +131,16 @@ def test_whatever_is_typed_is_read_or_refused_in_words(text):
     found, faults = read_lines(text, shipped(), Style())
     assert len(found) + len(faults) == len([one for one in re.split(r"[;\n]", text) if one.strip()])
     assert all(why for _, why in faults)
+
+
+@pytest.mark.parametrize(
+    ("text", "bow"),
+    [
+        ("2 x 5' emt 3/4", 0.0),
+        ("2 x 5' emt 3/4 crooked", 0.005),
+        ("2 x 5' emt 3/4, bent 8 mm in a metre", 0.008),
+        ("3 x 2x4 8' bowed by 0.25\"", 0.00635),
+    ],
+)
+def test_what_is_crooked_says_so(text, bow):
+    assert read_line(text, shipped(), Style()).bow == pytest.approx(bow)

@@ -22,6 +22,7 @@ FIELDS = {
     "over_people": "yes or no: whether anything stands or hangs over people",
     "working_fraction": "how much of a stand's rating is used",
     "kerf": "what a saw cut takes away",
+    "cut_price": "what a shop that cuts to size asks for each cut; 0: you saw",
     "circle": "the sharpness asked of the picture, for depth of field",
 }
 

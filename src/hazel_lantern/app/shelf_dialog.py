@@ -31,11 +31,18 @@ from hazel_lantern.core.having import RANGES, Had, read_lines
 from hazel_lantern.core.project.store import Store
 from hazel_lantern.core.shelf import PARTS, OwnedPart, OwnedPlate, Shelf, StockPiece
 from hazel_lantern.core.tools import Tool, tolerances
-from hazel_lantern.core.units import ReadError, read, write
+from hazel_lantern.core.units import ReadError, Style, by_eye, read, write
 
 EXAMPLE = "type what you have, such as  2 x 5' emt 3/4 ;  20 x M6 x 40 ;  4 x 2.5 kg plate"
 #: Tools in so many columns.
 ACROSS = 4
+
+
+def _straight(piece: StockPiece, style: Style) -> str:
+    """What a crooked length is good for."""
+    if not piece.bow:
+        return ""
+    return f", crooked: for pieces up to {by_eye(piece.reach, style)}"
 
 
 class ManyLines(QLineEdit):
@@ -239,7 +246,12 @@ class ShelfDialog(QDialog):
         """Show what is there, and what it saves."""
         names, style, shelf = dict(self._options()), self.session.style, self.shelf
         rows = [
-            (names.get(p.section, p.section), write(p.length, "length", style), str(p.count), "")
+            (
+                names.get(p.section, p.section) + _straight(p, style),
+                write(p.length, "length", style),
+                str(p.count),
+                "",
+            )
             for p in shelf.stock
         ]
         rows += [

@@ -64,6 +64,13 @@ RANGES = (
     "1 to 999 of them"
 )
 TIMBER = re.compile(r"^[1-8] (?:[2-9]|1[02])$")
+#: Crooked, by so much in a metre; where nobody measured, so much, m.
+CROOKED = re.compile(
+    r",?\s*\b(?:crooked|bent|bowed|warped)(?:\s+(?:by\s+)?(\d+(?:[.,]\d+)?\s*(?:mm|in|\"))"
+    r"(?:\s+in\s+(?:a|1)\s*m(?:et(?:er|re))?)?)?",
+    re.IGNORECASE,
+)
+SOMEWHAT = 0.005
 COUNT = re.compile(r"^(\d{1,3})\s*(?:x|×|\*|of|pcs?\.?)\s+(?=\S)", re.IGNORECASE)
 WORD = re.compile(r"\d+/\d+|\d+(?:[.,]\d+)?|[^\W\d_]+", re.UNICODE)
 #: What a name has for those who measure it.
@@ -135,11 +142,12 @@ def read_line(text: str, catalogue: Catalogue, style: Style) -> Had:
     special = _bolt(shown, catalogue) or _plate(shown, style)
     if special is not None:
         return special
+    text, bow = _bowed(text, style)
     for line in _lines(text, style):
         rows = catalogue.sections.values() if line.length else _parts(catalogue)
         found = _fitting(line.words, rows)
         if len(found) == 1 and line.length:
-            return StockPiece(section=found[0].id, length=line.length, count=line.number)
+            return StockPiece(section=found[0].id, length=line.length, count=line.number, bow=bow)
         if len(found) == 1:
             return OwnedPart(part=found[0].id, count=line.number)
         near = near or [one.name for one in found[:MOST]]
@@ -149,6 +157,15 @@ def read_line(text: str, catalogue: Catalogue, style: Style) -> Had:
         f"“{shown}” is not known; accepted is such as 2 x 5' emt 3/4, "
         f"3 × 1200 mm alu tube 25 × 2, 20 x M6 x 40, 4 x 2.5 kg plate, 3 x cog 24 module 1"
     )
+
+
+def _bowed(text: str, style: Style) -> tuple[str, float]:
+    """The line without what it says of being crooked, and how far that is in a metre, m."""
+    match = CROOKED.search(text)
+    if match is None:
+        return text, 0.0
+    bow = read(match[1], "fine", style) if match[1] else SOMEWHAT
+    return f"{text[: match.start()]} {text[match.end() :]}", bow
 
 
 def _bolt(text: str, catalogue: Catalogue) -> OwnedPart | None:

@@ -28,6 +28,7 @@ class Settings(Frozen):
     over_people: bool = Field(False, title="Over people")
     working_fraction: float = quantity("percent", "Share of a rating used", 0.7, low=0.05, high=1)
     kerf: float = quantity("fine", "Saw cut", 0.002, low=0, high=0.02)
+    cut_price: float = quantity("money", "Shop's price for a cut", 0.0, low=0, high=1e4)
     circle: float = quantity("fine", "Circle of confusion", 2e-5, low=1e-6, high=1e-3)
 
     @field_validator("denominator", mode="before")

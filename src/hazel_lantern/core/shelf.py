@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from pydantic import Field
 
 from hazel_lantern.core.fields import Frozen, choice, quantity
@@ -13,6 +15,8 @@ PARTS = (
     "endings", "tighteners", "sheaves", "threads", "hardware",
 )  # fmt: skip
 
+#: A piece may be so far out of straight over its length, m: what packing and clamps take up.
+AS_STRAIGHT = 0.001
 #: Bolts whose lengths differ by less are as long as each other, m.
 AS_LONG = 6e-4
 
@@ -23,6 +27,12 @@ class StockPiece(Frozen):
     section: str = choice("Section", catalogue="sections")
     length: float = quantity("length", "Length", low=0.01, high=20)
     count: int = quantity("count", "How many", 1, low=1, high=999)
+    bow: float = quantity("fine", "Out of straight, in 1 m", 0.0, low=0, high=0.2)
+
+    @property
+    def reach(self) -> float:
+        """The longest piece of it that is as good as straight, m: its bow grows with the square."""
+        return math.sqrt(AS_STRAIGHT / self.bow) if self.bow else math.inf
 
 
 class OwnedPart(Frozen):
@@ -57,10 +67,18 @@ class Shelf(Frozen):
         """Of all that is on it."""
         return {one.section for one in self.stock} | {one.part for one in self.parts}
 
-    def lengths_of(self, section: str) -> tuple[float, ...]:
-        """Owned lengths of a section, each as often as it is there, shortest first, m."""
-        found = [p.length for p in self.stock if p.section == section for _ in range(p.count)]
+    def stock_of(self, section: str) -> tuple[tuple[float, float], ...]:
+        """Owned lengths of a section and the longest pieces they are straight enough for, m; each
+        as often as it is there, shortest first.
+        """
+        found = [
+            (p.length, p.reach) for p in self.stock if p.section == section for _ in range(p.count)
+        ]
         return tuple(sorted(found))
+
+    def lengths_of(self, section: str, piece: float = 0.0) -> tuple[float, ...]:
+        """Owned lengths of a section that are straight enough for a piece, shortest first, m."""
+        return tuple(length for length, reach in self.stock_of(section) if reach >= piece)
 
     def count_of(self, part: str, length: float = 0.0) -> int:
         """How many of a part are owned; of bolts those of a length, or of none that is told."""

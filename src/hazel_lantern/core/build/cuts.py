@@ -6,6 +6,7 @@ first, then least waste.  Shelf lengths cost nothing and come in limited number.
 
 from __future__ import annotations
 
+import math
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -30,11 +31,14 @@ ALIKE = 1e-7
 
 @dataclass(frozen=True)
 class StockLength:
-    """A length that can be had: m, price, how many there are (None: as many as wanted)."""
+    """A length that can be had: m, price, how many there are (None: as many as wanted), and the
+    longest piece that it is straight enough for, m.
+    """
 
     length: float
     price: float
     available: int | None = None
+    reach: float = math.inf
 
     @property
     def owned(self) -> bool:
@@ -98,13 +102,45 @@ def plan_cuts(
     too_long: list[Piece] = []
     for section in dict.fromkeys(piece.section for piece in pieces):
         lengths = list(stock.get(section, ()))
-        longest = max((entry.length for entry in lengths), default=0.0)
+        longest = max((min(entry.length, entry.reach) for entry in lengths), default=0.0)
         wanted: list[Piece] = []
         for piece in (piece for piece in pieces if piece.section == section):
             (wanted if piece.length <= longest + 1e-9 else too_long).append(piece)
+        crooked, wanted = _of_crooked(section, wanted, lengths, kerf)
+        bars += crooked
+        straight = [entry for entry in lengths if math.isinf(entry.reach)]
         if wanted:
-            bars += _plan_section(section, wanted, lengths, kerf, stop)
+            bars += _plan_section(section, wanted, straight, kerf, stop)
     return CutPlan(tuple(bars), tuple(too_long))
+
+
+def _of_crooked(
+    section: str, pieces: Sequence[Piece], lengths: Sequence[StockLength], kerf: float
+) -> tuple[list[CutBar], list[Piece]]:
+    """Short pieces out of crooked lengths, which cost nothing and are good for nothing longer.
+
+    Returns
+    -------
+    list of CutBar
+    list of Piece
+        What is still to be cut of straight ones.
+    """
+    left = sorted((one.length, one.label) for one in pieces for _ in range(one.count))
+    bars = []
+    for entry in sorted(lengths, key=lambda one: one.reach):
+        for _ in range(0 if math.isinf(entry.reach) else entry.available or 0):
+            cut, room = [], entry.length
+            for one in reversed(left):
+                if one[0] <= min(entry.reach, room + 1e-9):
+                    cut.append(one)
+                    room -= one[0] + kerf
+            for one in cut:
+                left.remove(one)
+            if cut:
+                made = tuple((label, length) for length, label in cut)
+                bars.append(CutBar(section, entry, made, max(room, 0.0)))
+    counts = Counter(left)
+    return bars, [Piece(section, label, length, n) for (length, label), n in counts.items()]
 
 
 def _task(
@@ -176,9 +212,9 @@ def stock_for(
     found: dict[str, Sequence[StockLength]] = {}
     for section_id in {piece.section for piece in pieces}:
         section = workshop.catalogue.find("sections", section_id)
-        owned = Counter(workshop.shelf.lengths_of(section_id))
+        owned = Counter(workshop.shelf.stock_of(section_id))
         found[section_id] = [
-            *(StockLength(length, 0.0, count) for length, count in owned.items()),
+            *(StockLength(length, 0.0, count, reach) for (length, reach), count in owned.items()),
             *(
                 StockLength(length, length * section.price * price_factor)
                 for length in section.stock_lengths

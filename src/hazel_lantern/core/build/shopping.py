@@ -37,7 +37,7 @@ TABLES = {
     "motors": "Motors and cogs",
     "cogs": "Motors and cogs",
 }
-OTHER = "What is left"
+OTHER, CUTS = "What is left", "At the saw"
 
 
 @dataclass(frozen=True)
@@ -116,6 +116,12 @@ def shopping(dossier: Dossier) -> list[Wanted]:
                 "to order: no shop has it so long",
             )
         )
+    cuts = sum(
+        part.quantity for part in parts if part.having == "buy" and "cut to size" in part.note
+    )
+    each = dossier.project.settings.cut_price
+    if cuts and each:
+        found.append(Wanted(CUTS, cuts, "cuts to size, by the cut list", None, cuts * each))
     for part in parts:
         if part.having != "buy" or part.catalogue_id in catalogue.sections:
             continue
@@ -123,7 +129,7 @@ def shopping(dossier: Dossier) -> list[Wanted]:
         if number > 0:
             aisle = _aisle(part.catalogue_id, catalogue)
             found.append(Wanted(aisle, number, part.name, None, part.price, part.note))
-    order = [METAL, *AISLES, *dict.fromkeys(TABLES.values()), OTHER]
+    order = [METAL, *AISLES, CUTS, *dict.fromkeys(TABLES.values()), OTHER]
     return sorted(found, key=lambda one: (order.index(one.aisle), one.ask_for))
 
 

@@ -82,3 +82,45 @@ def test_a_section_that_is_owned_in_part_is_still_on_the_shopping_list(rig):
     asked = [one for one in shopping(dossier) if one.length]
     assert len(asked) == 1
     assert sum(one.price for one in shopping(dossier)) == pytest.approx(dossier.assessment.cost)
+
+
+def test_crooked_lengths_go_into_short_pieces_alone(rig):
+    """5 mm in a metre are 1 mm over 0.447 m: the bow of an arc grows with the square."""
+    crooked = StockPiece(section=SECTION, length=1.5, count=1, bow=0.005)
+    assert crooked.reach == pytest.approx(0.447, abs=5e-4)
+    shelf = Shelf(stock=(crooked,))
+    found = bill(rig, shelf)
+    for label, length, count in (("long", 1.1, 1), ("short", 0.4, 3)):
+        found.cut(label, Piece(SECTION, label, length, count))
+    long, short = found.parts
+    assert long.having == "buy"
+    assert short.cost == 0
+    pieces = [Piece(SECTION, "long", 1.1, 1), Piece(SECTION, "short", 0.4, 3)]
+    workshop = Workshop(shelf=shelf)
+    plan = plan_cuts(pieces, stock_for(pieces, workshop), 0.002)
+    for bar in plan.bars:
+        assert all(length <= bar.stock.reach for _, length in bar.pieces)
+        assert sum(length + 0.002 for _, length in bar.pieces) <= bar.stock.length + 0.0021
+    cut = sorted(length for bar in plan.bars for _, length in bar.pieces)
+    assert cut == [0.4, 0.4, 0.4, 1.1]
+    assert sorted(len(bar.pieces) for bar in plan.bars if bar.stock.owned) == [3]
+    assert plan.too_long == ()
+
+
+def test_a_draft_takes_no_crooked_length_for_a_rail(rig):
+    long = StockPiece(section=SECTION, length=2.5, bow=0.005)
+    assert Shelf(stock=(long,)).lengths_of(SECTION, 1.0) == ()
+    assert Shelf(stock=(long,)).lengths_of(SECTION, 0.4) == (2.5,)
+
+
+def test_a_shop_that_cuts_to_size_asks_for_each_cut(rig):
+    settings = Settings(cut_price=1.5)
+    project = Project(name="Test", rigs=(rig,), settings=settings)
+    dossier = gather(project, rig, Workshop())
+    pieces = sum(piece.count for piece in dossier.assessment.pieces)
+    assert dossier.assessment.cost == pytest.approx(assess(rig).cost + 1.5 * pieces)
+    listed = shopping(dossier)
+    assert sum(one.price for one in listed) == pytest.approx(dossier.assessment.cost)
+    (cuts,) = (one for one in listed if one.aisle == "At the saw")
+    assert cuts.number == pieces
+    assert any("Have the shop cut" in step.text for step in dossier.steps)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
@@ -26,16 +27,22 @@ def _sized(
     return tuple(sized(one, parts, threads[one.thread]) for one in bolts if one.thread)
 
 
-def _after(lengths: Sequence[float], cover: Cover, piece: Piece, kerf: float) -> list[float]:
+#: A length and the longest piece that it is straight enough for, m.
+Length = tuple[float, float]
+
+
+def _after(lengths: Sequence[Length], cover: Cover, piece: Piece, kerf: float) -> list[Length]:
     """Lengths that are left once pieces are cut: what nobody took, and the ends, m."""
-    left = list(lengths)
+    left, ends = list(lengths), [(length, math.inf) for length in cover.bought]
     for length in cover.owned:
-        left.remove(length)
+        own = next(one for one in left if one[0] == length and one[1] >= piece.length)
+        left.remove(own)
+        ends.insert(0, own)
     to_cut = piece.count - cover.missing
-    for length in (*cover.owned, *cover.bought):
+    for length, reach in ends:
         number = min(pieces_in(length, piece.length, kerf), to_cut)
         to_cut -= number
-        left.append(max(length - number * (piece.length + kerf), 0.0))
+        left.append((max(length - number * (piece.length + kerf), 0.0), reach))
     return left
 
 
@@ -47,7 +54,7 @@ class Bill:
         self.parts: list[Part] = []
         #: What of the shelf is taken already: parts by id and length, and what is left of lengths.
         self._taken: Counter[tuple[str, float]] = Counter()
-        self._left: dict[str, list[float]] = {}
+        self._left: dict[str, list[Length]] = {}
         self._bought: set[str] = set()
 
     def add(
@@ -184,17 +191,24 @@ class Bill:
         material = workshop.catalogue.material_of(section)
         mark = self._case.setup.mark_of(key, section.id)
         lengths = tuple((length, length * section.price) for length in section.stock_lengths)
-        left = self._left.setdefault(section.id, list(workshop.shelf.lengths_of(section.id)))
-        cover = cheapest_cover(piece.length, piece.count, lengths, tuple(left), settings.kerf)
+        left = self._left.setdefault(section.id, list(workshop.shelf.stock_of(section.id)))
+        usable = tuple(length for length, reach in left if reach >= piece.length)
+        cover = cheapest_cover(piece.length, piece.count, lengths, usable, settings.kerf)
         self._left[section.id] = _after(left, cover, piece, settings.kerf)
         cost = cover.cost * settings.price_factor
         if cover.missing:
             cost += cover.missing * piece.length * section.price * settings.price_factor
+        bought = cost > 0
+        if bought and settings.cut_price:
+            # A shop that cuts to size asks for each cut; what is owned is cut at home.
+            cost += settings.cut_price * piece.count
         if mark and mark.price is not None:
             cost = mark.price * piece.count
         note = f"longer than any stock length: {cover.missing} to order" if cover.missing else ""
-        if cost:
+        if bought:
             self._bought.add(section.id)
+            if settings.cut_price:
+                note = note if note else "cut to size by the shop"
         elif section.id in self._bought:
             note = "from what is left of the lengths above"
         owned = section.id not in self._bought

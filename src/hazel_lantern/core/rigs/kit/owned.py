@@ -34,7 +34,7 @@ def owned_section(
 
     def enough(section: Section) -> bool:
         # A saw cut is nothing beside what a draft's lengths still change by.
-        there = sum(int(one // length) for one in shelf.lengths_of(section.id))
+        there = sum(int(one // length) for one in shelf.lengths_of(section.id, length))
         return there >= count
 
     found = [

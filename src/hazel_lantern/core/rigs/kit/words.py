@@ -91,6 +91,10 @@ def cut_steps(case: Case[Any], pieces: Iterable[Piece]) -> list[Step]:
         length = write(piece.length, "length", case.style)
         dust = DUST.get(case.row("sections", piece.section).material, "")
         words = f"Cut {what} from {section} to {length}{alike}."
+        if case.settings.cut_price and not case.workshop.shelf.lengths_of(piece.section):
+            words = f"Have the shop cut {what} from {section} to {length}; measure before you go."
+            found.append(Step(words, ("tape",), "", cuts=(piece.label,)))
+            continue
         found.append(
             Step(
                 words,
