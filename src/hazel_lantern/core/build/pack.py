@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import Any
 
@@ -14,10 +14,8 @@ from reportlab.platypus import (
     Flowable,
     KeepTogether,
     PageBreak,
-    Paragraph,
     SimpleDocTemplate,
     Spacer,
-    Table,
     TableStyle,
 )
 
@@ -36,6 +34,13 @@ from hazel_lantern.core.build.tables import (
     made_table,
     parts_table,
     write_move,
+)
+from hazel_lantern.core.build.tagged import (
+    Drawing,
+    Element,
+    TaggedCanvas,
+    TaggedParagraph,
+    TaggedTable,
 )
 from hazel_lantern.core.build.templates import write_templates
 from hazel_lantern.core.lamps import State
@@ -106,17 +111,29 @@ class _Pack:
         self.cell = _style("cell", 8.5)
         self.head = _style("head", 8.5, bold=True)
 
-    def _p(self, text: str, style: ParagraphStyle | None = None) -> Paragraph:
+    def _p(
+        self, text: str, style: ParagraphStyle | None = None, element: Element | None = None
+    ) -> TaggedParagraph:
         style = style or self.body
-        return Paragraph(marked(text, style.fontName), style)
+        return self._marked(marked(text, style.fontName), style, element)
+
+    def _marked(
+        self, text: str, style: ParagraphStyle, element: Element | None = None
+    ) -> TaggedParagraph:
+        """A paragraph of text that is marked up already."""
+        found = TaggedParagraph(text, style)
+        kinds = {self.title.name: "H1", self.heading.name: "H2"}
+        found.element = element or Element(kinds.get(style.name, "P"))
+        return found
 
     def _table(
         self, header: tuple[str, ...], rows: list[tuple[str, ...]], shares: tuple[float, ...]
-    ) -> Table:
-        cells = [[self._p(word, self.head) for word in header]]
-        cells += [[self._p(word, self.cell) for word in row] for row in rows]
+    ) -> TaggedTable:
+        whole = Element("Table")
+        cells = [self._row(header, self.head, whole, "TH")]
+        cells += [self._row(row, self.cell, whole, "TD") for row in rows]
         widths = [self.width * share / sum(shares) for share in shares]
-        return Table(
+        return TaggedTable(
             cells,
             colWidths=widths,
             repeatRows=1,
@@ -131,6 +148,12 @@ class _Pack:
                 ]
             ),
         )
+
+    def _row(
+        self, words: Sequence[str], style: ParagraphStyle, table: Element, kind: str
+    ) -> list[TaggedParagraph]:
+        row = Element("TR", table)
+        return [self._p(word, style, Element(kind, row)) for word in words]
 
     def front(self) -> list[Flowable]:
         rig, found, style = self.d.rig, self.d.assessment, self.d.style
@@ -150,15 +173,20 @@ class _Pack:
         ]
 
     def lamps(self) -> list[Flowable]:
-        style = self.d.style
+        style, whole = self.d.style, Element("Table")
         rows = []
         for lamp in self.d.assessment.lamps:
             colour = _STATE[lamp.state]
-            state = Paragraph(f'<font color="{colour}"><b>{lamp.state}</b></font>', self.cell)
+            row = Element("TR", whole)
+            state = f'<font color="{colour}"><b>{lamp.state}</b></font>'
             rows.append(
-                [state, self._p(lamp.headline, self.cell), self._p(lamp.reading(style), self.cell)]
+                [
+                    self._marked(state, self.cell, Element("TD", row)),
+                    self._p(lamp.headline, self.cell, Element("TD", row)),
+                    self._p(lamp.reading(style), self.cell, Element("TD", row)),
+                ]
             )
-        table = Table(
+        table = TaggedTable(
             rows,
             colWidths=[50, self.width * 0.5, self.width * 0.5 - 50],
             style=TableStyle(
@@ -248,7 +276,7 @@ class _Pack:
             found.append(KeepTogether([self._step(number, step)]))
         return found
 
-    def _step(self, number: int, step: PackStep) -> Table:
+    def _step(self, number: int, step: PackStep) -> TaggedTable:
         told, words = step.step, [self._p(f"{number}. {step.text}")]
         words += [self._p(line, self.small) for line in step.joined]
         tools = f"Tools: {', '.join(step.tools)}. " if step.tools else ""
@@ -260,10 +288,10 @@ class _Pack:
         ):
             if text:
                 said = f'<font color="{colour}">{label}</font> {marked(text)}'
-                words.append(Paragraph(said, self.small))
+                words.append(self._marked(said, self.small))
         wide = DRAWING_WIDTH
         drawing = StepDrawing(step, self._view(step), self.d.style, wide)
-        return Table(
+        return TaggedTable(
             [[words, drawing]],
             colWidths=[self.width - wide - 8, wide + 8],
             style=TableStyle(
@@ -290,7 +318,7 @@ class _Pack:
         for lamp in self.d.assessment.lamps:
             if lamp.state is State.FAILS:
                 words = marked(f"Not ready: {lamp.headline.lower()} ({lamp.reading(self.d.style)})")
-                found.append(Paragraph(f'<font color="{_STATE["fails"]}">{words}</font>', big))
+                found.append(self._marked(f'<font color="{_STATE["fails"]}">{words}</font>', big))
         found += [
             self._p(f"{number}. {line}", big)
             for number, line in enumerate(self.d.set_card, start=1)
@@ -320,12 +348,14 @@ class _Pack:
         ]
 
 
-class _CutBarDrawing(Flowable):  # type: ignore[misc]
+class _CutBarDrawing(Drawing):
     """A bar with its cuts, drawn in proportion."""
 
     def __init__(self, bar: Any, width: float, dossier: Dossier) -> None:
         super().__init__()
         self.bar, self.width, self.height, self.d = bar, width, 26.0, dossier
+        cut = ", ".join(write(length, "length", dossier.style) for _, length in bar.pieces)
+        self.alt = f"A length of {write(bar.stock.length, 'length', dossier.style)}, cut into {cut}"
 
     def wrap(self, *_: float) -> tuple[float, float]:
         return self.width, self.height
@@ -351,9 +381,10 @@ class _CutBarDrawing(Flowable):  # type: ignore[misc]
 
 
 def _footer(canvas: Any, document: Any) -> None:
-    canvas.setFillColor(SOFT)
-    put(canvas, (48, 30), f"Hazel Lantern {__version__} · {document.title}", "Lantern", 7.5)
-    canvas.drawRightString(document.pagesize[0] - 48, 30, f"page {canvas.getPageNumber()}")
+    with canvas.decoration():
+        canvas.setFillColor(SOFT)
+        put(canvas, (48, 30), f"Hazel Lantern {__version__} · {document.title}", "Lantern", 7.5)
+        canvas.drawRightString(document.pagesize[0] - 48, 30, f"page {canvas.getPageNumber()}")
 
 
 def write_pdf(dossier: Dossier, path: Path, paper: str = "A4") -> None:
@@ -388,7 +419,8 @@ def write_pdf(dossier: Dossier, path: Path, paper: str = "A4") -> None:
         lang="en",
     )
     try:
-        document.build(_Pack(dossier, page).story(), onFirstPage=_footer, onLaterPages=_footer)
+        story = _Pack(dossier, page).story()
+        document.build(story, onFirstPage=_footer, onLaterPages=_footer, canvasmaker=TaggedCanvas)
         beside.replace(path)
     finally:
         beside.unlink(missing_ok=True)

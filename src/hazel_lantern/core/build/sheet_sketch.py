@@ -5,9 +5,9 @@ from __future__ import annotations
 from typing import Any
 
 from reportlab.lib.colors import HexColor
-from reportlab.platypus import Flowable
 
 from hazel_lantern.core.build.letters import put
+from hazel_lantern.core.build.tagged import Drawing
 from hazel_lantern.core.fields import describe, value_at
 from hazel_lantern.core.project.model import Rig
 from hazel_lantern.core.sketch import Arrow, Dimension, Disc, Line, Note, Shape, Sketch
@@ -38,13 +38,14 @@ def round_scale(span: tuple[float, float], room: tuple[float, float]) -> float:
     return next((scale for scale in SCALES if scale >= need), SCALES[-1])
 
 
-class SketchSheet(Flowable):  # type: ignore[misc]
+class SketchSheet(Drawing):
     """A `Sketch` as a flowable of the PDF, to scale."""
 
     def __init__(self, sketch: Sketch, rig: Rig, style: Style, width: float, height: float) -> None:
         super().__init__()
         self.sketch, self.rig, self.style = sketch, rig, style
         self.width, self.height = width, height
+        self.alt = f"{rig.name}, to scale, with its dimensions"
         left, low, right, high = sketch.bounds
         self.scale = round_scale((right - left, high - low), (width - 20, height - 60))
         self._factor = _POINTS_PER_METRE / self.scale

@@ -5,11 +5,11 @@ from __future__ import annotations
 from typing import Any
 
 from reportlab.lib.colors import HexColor
-from reportlab.platypus import Flowable
 
 from hazel_lantern.core.build.letters import put
 from hazel_lantern.core.build.sheet_sketch import INK, PALE, SOFT, round_scale
 from hazel_lantern.core.build.steps import Joint, PackStep
+from hazel_lantern.core.build.tagged import Drawing
 from hazel_lantern.core.parts import Piece, Template, in_sentence
 from hazel_lantern.core.sketch import Disc, Line, Shape, Sketch
 from hazel_lantern.core.units import Style, write
@@ -22,7 +22,7 @@ HEAD, BROAD, THIN = 7.0, 22.0, 5.0
 FILLS = tuple(HexColor(code) for code in ("#E2D2B4", "#EFE7D8", "#D6C8B0"))
 
 
-class StepDrawing(Flowable):  # type: ignore[misc]
+class StepDrawing(Drawing):
     """Draws one step, as wide as it is told."""
 
     def __init__(self, step: PackStep, whole: Sketch | None, style: Style, width: float) -> None:
@@ -31,8 +31,19 @@ class StepDrawing(Flowable):  # type: ignore[misc]
         self.parts = [part for part in step.parts if part.length and part.breadth][:MOST]
         self.joints = step.joints[:MOST] if not self.parts else ()
         self.whole, self.style, self.width = whole, style, width
+        self.alt = self._told()
         drawn = len(self.pieces), 2 * len(self.parts), 2 * len(self.joints)
         self.height = HIGH / 2 * max(sum(drawn), 1 if whole is None else 2)
+
+    def _told(self) -> str:
+        """What is drawn, in words."""
+        names = [in_sentence(piece.label) for piece in self.pieces]
+        names += [in_sentence(part.part) for part in self.parts]
+        names += [
+            f"{joint.sold_as} through {', '.join(map(in_sentence, joint.through))}"
+            for joint in self.joints
+        ]
+        return "; ".join(names) or "the rig as a whole"
 
     def wrap(self, *_: float) -> tuple[float, float]:
         return self.width, self.height

@@ -1,7 +1,6 @@
-"""Drilling templates at true size: PDF in tiles, and one DXF and one SVG for each part.
+"""Drilling templates at true size: PDF in tiles, beside the outlines of each part.
 
-Every part lies with its datum corner at the lower left, x along it.  All three are drawn
-from the same `Template`; lengths in the files are millimetres.
+All are drawn from the same `Template`.
 """
 
 from __future__ import annotations
@@ -9,12 +8,12 @@ from __future__ import annotations
 import io
 import math
 import re
-import xml.etree.ElementTree as ElementTree
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
+from hazel_lantern.core.build.outlines import MM, corners_of, template_dxf, template_svg
 from hazel_lantern.core.build.tables import drill_of, marked_at
 from hazel_lantern.core.files import write_whole
 from hazel_lantern.core.stopping import Stop, never, told
@@ -23,7 +22,6 @@ from hazel_lantern.core.units import Style, write
 if TYPE_CHECKING:
     from hazel_lantern.core.parts import Hole, Template
 
-MM = 1e3
 #: Room around the printed area of a page, and what two tiles share, m.
 MARGIN, SHARED = 0.012, 0.01
 #: Above a tile for its words, and the foot of a page for the scale bar, m.
@@ -34,8 +32,6 @@ BAR = {False: 0.100, True: 4 * 0.0254}
 UPRIGHT = 0.007
 #: Letters beside a hole, and how far its cross goes past its rim, points.
 LABEL, CROSS = 7, 5
-#: What a laser does with each group of a drawing, by its colour.
-PASSES = {"cut": "#ff0000", "mark": "#0000ff"}
 #: Left, bottom, right and top, points.
 Box = tuple[float, float, float, float]
 PAPER = {"A4": (0.297, 0.210), "Letter": (0.2794, 0.2159)}
@@ -106,22 +102,6 @@ def tiles(template: Template, width: float, height: float) -> list[Tile]:
         for at, place in enumerate(every)
         if drawn[at]
     ]
-
-
-def corners_of(template: Template) -> tuple[tuple[float, float], ...]:
-    """Its edge: as it is given, or that of a rectangle.
-
-    Parameters
-    ----------
-    template : Template
-
-    Returns
-    -------
-    tuple of (float, float)
-        m.
-    """
-    length, breadth = template.length, template.breadth
-    return template.outline or ((0.0, 0.0), (length, 0.0), (length, breadth), (0.0, breadth))
 
 
 def _drilled(template: Template, place: tuple[float, float, float, float]) -> bool:
@@ -224,9 +204,31 @@ class _Sheets:
 
     def page(self, placed: Sequence[Placed], number: int, of: int) -> None:
         """One page: its tiles, the scale bar, where it belongs."""
-        canvas, point = self.canvas, self.point
+        from hazel_lantern.core.build.tagged import Element
+
+        canvas = self.canvas
         for one in placed:
-            self._tile(one)
+            with canvas.element(Element("Figure", alt=self._told(one.tile))):
+                self._tile(one)
+        with canvas.element(Element("P")):
+            self._foot(number, of)
+        canvas.showPage()
+
+    def _told(self, tile: Tile) -> str:
+        """What a strip shows, in words."""
+        part, style = tile.template, self.style
+        holes = [
+            f"{hole.label}, {drill_of(hole, style).name}, {marked_at(hole.x, style)} from the "
+            f"left, {marked_at(hole.y, style)} from the near edge"
+            for hole in part.holes
+            if tile.start <= hole.x <= tile.end and tile.low <= hole.y <= tile.high
+        ]
+        size = f"{write(part.length, 'length', style)} by {write(part.breadth, 'length', style)}"
+        return f"{part.part}, strip {tile.number} of {tile.of}, {size}. " + "; ".join(holes)
+
+    def _foot(self, number: int, of: int) -> None:
+        """The scale bars, and which page it is."""
+        canvas, point = self.canvas, self.point
         bar = BAR[self.style.imperial]
         x, y = MARGIN * point, (MARGIN + 0.006) * point
         canvas.setDash([])
@@ -249,7 +251,6 @@ class _Sheets:
         from hazel_lantern.core.build.letters import put
 
         put(canvas, (x, y - 16), f"{self.title} · templates, page {number} of {of}", "Lantern", 8)
-        canvas.showPage()
 
     def _tile(self, placed: Placed) -> None:
         canvas, point, tile = self.canvas, self.point, placed.tile
@@ -361,15 +362,14 @@ def write_template_pdf(
     OSError
         If it cannot be written.
     """
-    from reportlab.pdfgen.canvas import Canvas
-
     from hazel_lantern.core.build.letters import register_fonts
+    from hazel_lantern.core.build.tagged import TaggedCanvas
 
     register_fonts()
     width, height = PAPER[paper]
     point = 72 / 0.0254
     out = io.BytesIO()
-    canvas = Canvas(out, pagesize=(width * point, height * point), lang="en")
+    canvas = TaggedCanvas(out, pagesize=(width * point, height * point), lang="en")
     canvas.setTitle(f"{title}: templates")
     sheets = _Sheets(canvas, style, paper, title)
     laid = pages(templates, paper)
@@ -377,100 +377,6 @@ def write_template_pdf(
         sheets.page(placed, number, len(laid))
     canvas.save()
     write_whole(path, out.getvalue())
-
-
-def template_dxf(template: Template) -> str:
-    """A part as DXF text, mm; layers OUTLINE, HOLES, SLOTS, CENTRES, WORDS."""
-    from ezdxf import units
-    from ezdxf.document import Drawing
-
-    drawing = Drawing.new("R2010")
-    drawing.units = units.MM
-    for name, colour in (("OUTLINE", 7), ("HOLES", 1), ("SLOTS", 3), ("CENTRES", 8), ("WORDS", 5)):
-        drawing.layers.add(name, color=colour)
-    space = drawing.modelspace()
-    corners = [(x * MM, y * MM) for x, y in corners_of(template)]
-    space.add_lwpolyline(corners, close=True, dxfattribs={"layer": "OUTLINE"})
-    for x0, x1, y, width in template.slots:
-        half = width / 2 * MM
-        ends = [
-            (x0 * MM, y * MM + half, 0, 0, 1),
-            (x0 * MM, y * MM - half, 0, 0, 0),
-            (x1 * MM, y * MM - half, 0, 0, 1),
-            (x1 * MM, y * MM + half, 0, 0, 0),
-        ]
-        space.add_lwpolyline(ends, format="xyseb", close=True, dxfattribs={"layer": "SLOTS"})
-    for hole in template.holes:
-        x, y, radius = hole.x * MM, hole.y * MM, hole.diameter / 2 * MM
-        space.add_circle((x, y), radius, dxfattribs={"layer": "HOLES"})
-        for dx, dy in ((radius + 2, 0), (0, radius + 2)):
-            space.add_line((x - dx, y - dy), (x + dx, y + dy), dxfattribs={"layer": "CENTRES"})
-        words = space.add_text(
-            f"{hole.label} {hole.diameter * MM:g} mm", height=3, dxfattribs={"layer": "WORDS"}
-        )
-        words.set_placement((x + radius + 1, y + 1))
-    drawing.header["$EXTMIN"] = (min(x for x, _ in corners), min(y for _, y in corners), 0)
-    drawing.header["$EXTMAX"] = (max(x for x, _ in corners), max(y for _, y in corners), 0)
-    space.reset_extents(drawing.header["$EXTMIN"], drawing.header["$EXTMAX"])
-    out = io.StringIO()
-    drawing.write(out)
-    return out.getvalue()
-
-
-def template_svg(template: Template) -> str:
-    """A part as SVG text of true size: what is cut, and what is only marked, apart.
-
-    A laser takes colours for passes: it cuts the group ``cut`` and scores ``mark``, so that no
-    cross is cut through a hole's rim.
-    """
-    length, breadth = template.length * MM, template.breadth * MM
-    root = ElementTree.Element(
-        "svg",
-        {
-            "xmlns": "http://www.w3.org/2000/svg",
-            "width": f"{length:g}mm",
-            "height": f"{breadth:g}mm",
-            "viewBox": f"0 0 {length:g} {breadth:g}",
-            "fill": "none",
-            "stroke-width": "0.2",
-        },
-    )
-    ElementTree.SubElement(root, "title").text = template.part
-    cut, mark = (
-        ElementTree.SubElement(root, "g", {"id": name, "stroke": colour})
-        for name, colour in PASSES.items()
-    )
-    edge = " ".join(f"{x * MM:.6g},{breadth - y * MM:.6g}" for x, y in corners_of(template))
-    ElementTree.SubElement(cut, "polygon", {"points": edge})
-
-    def add(group: ElementTree.Element, kind: str, **attributes: float) -> ElementTree.Element:
-        shown = {name.replace("_", "-"): f"{value:.6g}" for name, value in attributes.items()}
-        return ElementTree.SubElement(group, kind, shown)
-
-    for x0, x1, y, width in template.slots:
-        half = width / 2 * MM
-        add(
-            cut,
-            "rect",
-            x=x0 * MM - half,
-            # An SVG counts down from the top, a part up from its datum edge.
-            y=breadth - y * MM - half,
-            width=(x1 - x0) * MM + 2 * half,
-            height=2 * half,
-            rx=half,
-        )
-    for hole in template.holes:
-        x, y, radius = hole.x * MM, breadth - hole.y * MM, hole.diameter / 2 * MM
-        add(cut, "circle", cx=x, cy=y, r=radius)
-        # The cross stands around the hole, for a drill that is set by eye.
-        for dx, dy in ((1, 0), (-1, 0), (0, 1), (0, -1)):
-            near, far = radius + 0.5, radius + 2.5
-            add(mark, "line", x1=x + dx * near, y1=y + dy * near, x2=x + dx * far, y2=y + dy * far)
-        words = add(mark, "text", x=x + radius + 1, y=y - 1)
-        words.set("font-size", "2.5")
-        words.set("font-family", "sans-serif")
-        words.text = hole.label
-    return ElementTree.tostring(root, encoding="unicode", xml_declaration=True) + "\n"
 
 
 def write_templates(
