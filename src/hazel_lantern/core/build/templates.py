@@ -30,6 +30,8 @@ HEAD, FOOT = 0.022, 0.022
 BAR = {False: 0.100, True: 4 * 0.0254}
 #: The upright one stands so far from the paper's edge, m.
 UPRIGHT = 0.007
+#: Corners nearer to each other are one on paper, m.
+PRINTED = 1e-4
 #: Letters beside a hole, and how far its cross goes past its rim, points.
 LABEL, CROSS = 7, 5
 #: Left, bottom, right and top, points.
@@ -184,6 +186,15 @@ def beside(
     return min(fits, key=lambda one: sum(_over(one, other) for other in taken))
 
 
+def _as_printed(corners: Sequence[tuple[float, float]]) -> list[tuple[float, float]]:
+    """Corners without those that no printer tells from the one before, m."""
+    found = [corners[0]]
+    for corner in corners[1:]:
+        if math.dist(corner, found[-1]) >= PRINTED:
+            found.append(corner)
+    return found
+
+
 def _around(hole: Hole, point: float) -> Box:
     x, y, reach = hole.x * point, hole.y * point, hole.diameter / 2 * point + CROSS
     return x - reach, y - reach, x + reach, y + reach
@@ -293,7 +304,7 @@ class _Sheets:
         canvas, point, template = self.canvas, self.point, tile.template
         canvas.setLineWidth(0.7)
         edge = canvas.beginPath()
-        for at, (x, y) in enumerate(corners_of(template)):
+        for at, (x, y) in enumerate(_as_printed(corners_of(template))):
             (edge.lineTo if at else edge.moveTo)(x * point, y * point)
         edge.close()
         canvas.drawPath(edge, fill=0, stroke=1)
