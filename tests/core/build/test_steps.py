@@ -33,6 +33,12 @@ def packed(rig, **settings):
     return gather(project, rig, Workshop())
 
 
+def sold(dossier, name):
+    """Whether a part is bought in its size."""
+    of = next(part.of for part in dossier.made if part.part == name)
+    return any(row.name == of for row in dossier.workshop.catalogue.hardware.values())
+
+
 def orderly(dossier):
     """What is wrong with the steps, told from the tables alone."""
     wrong, made, cut = [], set(), set()
@@ -42,7 +48,7 @@ def orderly(dossier):
     for number, one in enumerate(dossier.steps, start=1):
         cut |= set(one.step.cuts)
         for name in one.step.makes:
-            if name in labels and name not in cut:
+            if name not in cut and not sold(dossier, name):
                 wrong.append(f"{number}: {name} is drilled before it is cut")
         made |= set(one.step.makes)
         for joint in one.joints:

@@ -99,7 +99,8 @@ def test_a_pack_has_headings_tables_and_drawings_told_in_words(written):
     cells = [kinds for kinds, _, _ in tree(readers["pack"]) if kinds[-1] in ("/TD", "/TH")]
     assert all(kinds[-2] == "/TR" for kinds in cells)
     # The rig, each bar that is cut, each step.
-    assert kinds["/Figure"] == 1 + len(dossier.cuts.bars) + len(dossier.steps)
+    views = len(dossier.assessment.family.views[:2])
+    assert kinds["/Figure"] == views + len(dossier.cuts.bars) + len(dossier.steps)
     said = [
         element["/Alt"] for kinds, element, _ in tree(readers["pack"]) if kinds[-1] == "/Figure"
     ]

@@ -11,6 +11,7 @@ from reportlab.lib.colors import HexColor
 from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.platypus import (
+    CondPageBreak,
     Flowable,
     KeepTogether,
     PageBreak,
@@ -158,7 +159,6 @@ class _Pack:
     def front(self) -> list[Flowable]:
         rig, found, style = self.d.rig, self.d.assessment, self.d.style
         family = found.family
-        sketch = found.sketch(family.views[0].id, len(found.marks) // 2)
         shot = rig.shot
         line = (
             f"{family.title} · {shot.move.words(style)} in "
@@ -168,9 +168,21 @@ class _Pack:
         return [
             self._p(rig.name, self.title),
             self._p(f"{self.d.project.name} · {line}"),
-            SketchSheet(sketch, rig, style, self.width, min(360.0, self.height * 0.5)),
+            *self._views(),
+            PageBreak(),
             *self.lamps(),
         ]
+
+    def _views(self) -> list[Flowable]:
+        """The rig as it is seen from one side and from another, as far as there is room."""
+        found, views = self.d.assessment, self.d.assessment.family.views[:2]
+        high = self.height * 0.86 / len(views) - 16
+        drawn: list[Flowable] = []
+        for view in views:
+            sketch = found.sketch(view.id, len(found.marks) // 2)
+            drawn.append(self._p(view.title, self.small))
+            drawn.append(SketchSheet(sketch, self.d.rig, self.d.style, self.width, high))
+        return drawn
 
     def lamps(self) -> list[Flowable]:
         style, whole = self.d.style, Element("Table")
@@ -341,7 +353,7 @@ class _Pack:
             *self.front(),
             PageBreak(),
             *self.shopping(),
-            PageBreak(),
+            CondPageBreak(self.height / 3),
             *self.workshop(),
             PageBreak(),
             *self.card(),
@@ -408,8 +420,9 @@ def write_pdf(dossier: Dossier, path: Path, paper: str = "A4") -> None:
     document = SimpleDocTemplate(
         str(beside),
         pagesize=page,
-        leftMargin=48,
-        rightMargin=48,
+        # A frame keeps six points of its own free on each side.
+        leftMargin=42,
+        rightMargin=42,
         topMargin=44,
         bottomMargin=52,
         title=f"{dossier.project.name}: {dossier.rig.name}",

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from hazel_lantern.core.build.dossier import Dossier
 from hazel_lantern.core.catalogue import Catalogue
@@ -129,8 +129,13 @@ def shopping(dossier: Dossier) -> list[Wanted]:
         if number > 0:
             aisle = _aisle(part.catalogue_id, catalogue)
             found.append(Wanted(aisle, number, part.name, None, part.price, part.note))
+    alike: dict[tuple[object, ...], Wanted] = {}
+    for one in found:
+        key = one.aisle, one.ask_for, one.length, one.note
+        before = alike.get(key, replace(one, number=0, price=0.0))
+        alike[key] = replace(one, number=before.number + one.number, price=before.price + one.price)
     order = [METAL, *AISLES, CUTS, *dict.fromkeys(TABLES.values()), OTHER]
-    return sorted(found, key=lambda one: (order.index(one.aisle), one.ask_for))
+    return sorted(alike.values(), key=lambda one: (order.index(one.aisle), one.ask_for))
 
 
 def _marked(dossier: Dossier, part: Part) -> bool:

@@ -10,6 +10,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from hazel_lantern.core.build.boards import sold_as
 from hazel_lantern.core.build.tightening import Fit, by_hole, engagement, fit_of, tightened
 from hazel_lantern.core.catalogue import Catalogue
 from hazel_lantern.core.parts import Bolt, Piece, Step, Template, in_sentence
@@ -103,7 +104,7 @@ def pack_steps(steps: Sequence[Step], built: Built) -> tuple[PackStep, ...]:
     -------
     tuple of PackStep
     """
-    whole = _with_all_fixings(_with_all_parts(steps, built), built)
+    whole = _with_all_fixings(_with_all_cuts(_with_all_parts(steps, built), built), built)
     return tuple(_packed(step, built) for step in _ordered(whole, built))
 
 
@@ -133,34 +134,63 @@ def _with_all_parts(steps: Sequence[Step], built: Built) -> list[Step]:
     return found
 
 
+def _with_all_cuts(steps: Sequence[Step], built: Built) -> list[Step]:
+    """With a step that cuts what is drilled later and nobody cut."""
+    cut = {piece.label for piece in built.pieces} | {name for step in steps for name in step.cuts}
+    parts, found = built.parts, []
+    for step in steps:
+        rough = [
+            parts[name]
+            for name in step.makes
+            if name in parts and name not in cut and not _bought(parts[name], built)
+        ]
+        if rough:
+            listed = "; ".join(_sized(part, built.style) for part in rough)
+            words = (
+                f"Cut {listed}. Mark the near left corner of each: its holes are measured there."
+            )
+            names = tuple(part.part for part in rough)
+            found.append(Step(words, ("saw", "square", "pencil"), CUTTING, cuts=names))
+            cut |= set(names)
+        found.append(step)
+    return found
+
+
+def _bought(part: Template, built: Built) -> bool:
+    """Whether it comes in its size and is only drilled."""
+    return any(row.name == part.of for row in built.catalogue.hardware.values())
+
+
+def _sized(part: Template, style: Style) -> str:
+    """So many of a part, how large, and from what."""
+    name = in_sentence(part.part)
+    what = f"{part.count} × {name}" if part.count > 1 else f"the {name}"
+    size = f"{write(part.length, 'length', style)} by {write(part.breadth, 'length', style)}"
+    return f"{what}, {size}, from {sold_as(part, style)}"
+
+
 def _make(part: Template, cut: bool, built: Built) -> Step:
     """Making a part by its tables."""
-    style, name, several = built.style, in_sentence(part.part), part.count > 1
+    name, several = in_sentence(part.part), part.count > 1
     note = f" {part.note[:1].upper()}{part.note[1:]}." if part.note else ""
     drill = f"drill {'them' if several else 'it'} by the drill table"
     if several and "clamped" not in part.note:
         drill += ", all clamped together"
+    tools = ("clamps", "punch", "drill")
     if cut:
         words = f"Lay the {name} down with its datum end left and {drill}.{note}"
-        return Step(words, ("clamps", "punch", "drill"), DRILLING, makes=(part.part,))
-    if any(row.name == part.of for row in built.catalogue.hardware.values()):
+        return Step(words, tools, DRILLING, makes=(part.part,))
+    if _bought(part, built):
         what = f"{part.count} × {name}" if several else f"the {name}"
         words = f"Take {what} ({in_sentence(part.of)}) and {drill}.{note}"
-        return Step(words, ("clamps", "punch", "drill"), DRILLING, makes=(part.part,))
-    size = f"{write(part.length, 'length', style)} by {write(part.breadth, 'length', style)}"
-    thick = f"{write(part.thick, 'fine', style)} " if part.thick else ""
-    what = f"{part.count} × {name}" if several else f"the {name}"
+        return Step(words, tools, DRILLING, makes=(part.part,))
     marked = "each" if several else "it"
     words = (
-        f"Cut {what}, {size}, from {thick}{in_sentence(part.of)}; mark the near left corner of "
-        f"{marked}, and {drill}.{note}"
+        f"Cut {_sized(part, built.style)}; mark the near left corner of {marked}, and {drill}."
+        f"{note}"
     )
-    return Step(
-        words,
-        ("saw", "square", "clamps", "punch", "drill"),
-        f"{CUTTING} {DRILLING}",
-        makes=(part.part,),
-    )
+    mind, saw = f"{CUTTING} {DRILLING}", ("saw", "square", *tools)
+    return Step(words, saw, mind, cuts=(part.part,), makes=(part.part,))
 
 
 def _with_all_fixings(steps: Sequence[Step], built: Built) -> list[Step]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from hazel_lantern.core.build.boards import BOARDS, sold_as
 from hazel_lantern.core.build.dossier import Dossier
 from hazel_lantern.core.build.drills import DrillSize, by_the_millimetre, drill_for
 from hazel_lantern.core.build.marking import on_the_rule, ruled
@@ -102,7 +103,7 @@ def made_table(dossier: Dossier) -> Table:
             write(part.length, "length", style),
             write(part.breadth, "length", style),
             write(part.thick, "fine", style),
-            part.of,
+            sold_as(part, style) if part.of in BOARDS else part.of,
             note_on(part),
         )
         for part in dossier.made

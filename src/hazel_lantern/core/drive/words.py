@@ -31,6 +31,7 @@ def steps(it: Driving) -> Iterator[Step]:
             "teeth are cut, and try each pair on two pins at the shafts' distance.",
             ("scroll saw or router", "drill", "files"),
             SAW,
+            cuts=tuple(cut),
             makes=tuple(cut),
             wait="the paper's glue, ten minutes",
             check="two that mesh, on pins at their shafts' distance, turn all the way round "

@@ -87,6 +87,7 @@ def steps(answer: OverheadAnswer) -> tuple[Step, ...]:
                 f"{write(design.holding.span, 'length', s)}; {how}.",
                 ("saw", "clamps", "drill"),
                 "Wear eye, ear and hand protection when cutting; push sticks at the saw.",
+                cuts=(built.FLANGE, built.EDGE),
                 makes=(built.FLANGE, built.EDGE),
                 joins=("flange on web",),
                 check="sighted along from one end the beam is straight and has no twist",
