@@ -6,6 +6,7 @@ from collections import Counter
 
 import pytest
 
+from hazel_lantern.core.build.boards import sold_as, spoken
 from hazel_lantern.core.build.dossier import gather
 from hazel_lantern.core.build.steps import PHASES, Built, pack_steps, time_in_words
 from hazel_lantern.core.build.tables import holes_table
@@ -204,3 +205,21 @@ def test_time_is_told_in_hours_and_minutes():
     assert time_in_words(60) == "1 h"
     assert time_in_words(135.4) == "2 h 15 min"
     assert not math.isnan(sum(one.minutes for one in packed(DEMO.rigs[0]).steps))
+
+
+def test_boards_are_called_as_the_shop_calls_them():
+    metric, imperial = Style(), Style("ft·in")
+    part = Template("Deck", 0.8, 0.6, thick=0.018, of="plywood")
+    assert sold_as(part, metric) == "18 mm plywood"
+    assert sold_as(part, imperial) == '3/4" plywood'
+    assert spoken("Deck, 18 mm plywood", imperial) == 'Deck, 3/4" plywood'
+    assert spoken("Deck, 18 mm plywood", metric) == "Deck, 18 mm plywood"
+    assert spoken("Wheel plate, 5 mm aluminium", imperial) == "Wheel plate, 5 mm aluminium"
+    tube = Template("Boom", 2.0, 0.06, thick=0.03, of="Aluminium box 60 × 30 × 3")
+    assert sold_as(tube, imperial) == "aluminium box 60 × 30 × 3"
+    # In every pack by the inch boards are called alike in parts, steps and list.
+    for rig in DEMO.rigs:
+        dossier = packed(rig, units="ft·in", shop="inch")
+        told = [part.name for part in dossier.assessment.parts]
+        told += [step.text for step in dossier.steps]
+        assert not [words for words in told if "mm plywood" in words]

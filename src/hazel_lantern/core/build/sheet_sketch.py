@@ -27,6 +27,8 @@ _FILL = {
 }
 #: Drawing scales in use, 1 to this many.
 SCALES = (1, 2, 2.5, 5, 10, 15, 20, 25, 30, 40, 50, 75, 100, 200, 500)
+#: Dimensions lie so far over each other, points.
+LANE = 12.0
 _POINTS_PER_METRE = 72 / 0.0254
 
 
@@ -60,6 +62,8 @@ class SketchSheet(Drawing):
 
     def draw(self) -> None:
         canvas = self.canv
+        #: Middle, height and half width of the words of dimensions that lie across.
+        self._said: list[tuple[float, float, float]] = []
         if self.sketch.floor is not None:
             canvas.setStrokeColor(SOFT)
             canvas.setLineWidth(0.6)
@@ -130,6 +134,7 @@ class SketchSheet(Drawing):
             sign = 1 if dimension.side == "above" else -1
             base = self._at((0, self.sketch.bounds[3]))[1] if sign > 0 else min(y0, y1) - 12
             y = base - 10 - 14 * (1 - dimension.lane) if sign > 0 else base
+            y = self._free(words, (x0 + x1) / 2, y, sign)
             canvas.line(x0, y, x1, y)
             for x in (x0, x1):
                 canvas.line(x, y - 3, x, y + 3)
@@ -144,6 +149,16 @@ class SketchSheet(Drawing):
             canvas.rotate(90)
             canvas.drawCentredString(0, 0, words)
             canvas.restoreState()
+
+    def _free(self, words: str, x: float, y: float, sign: int) -> float:
+        """Where a dimension's words lie over no other's: as far out as need be."""
+        half = self.canv.stringWidth(words, "Lantern", 8) / 2 + 2
+        while any(
+            abs(x - other) < half + wide and abs(y - at) < LANE for other, at, wide in self._said
+        ):
+            y += sign * LANE
+        self._said.append((x, y, half))
+        return y
 
     def _scale_bar(self) -> None:
         canvas = self.canv

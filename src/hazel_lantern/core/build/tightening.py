@@ -50,7 +50,7 @@ def fit_of(hole: Hole, bolt: Sized | None) -> Fit:
     words = hole.purpose
     if "bush" in words:
         return Fit.DRIVEN
-    if "the wood" in words or "pilot" in hole.label:
+    if "the wood" in words or "pilot" in words or "pilot" in hole.label:
         return Fit.PILOT
     if bolt is None:
         return Fit.OPEN

@@ -7,6 +7,7 @@ from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
+from hazel_lantern.core.build.boards import spoken
 from hazel_lantern.core.build.stock import Cover, cheapest_cover, pieces_in
 from hazel_lantern.core.catalogue.rows import Thread
 from hazel_lantern.core.parts import Bolt, Part, Piece, Template
@@ -103,7 +104,17 @@ class Bill:
             note = f"{owned} on the shelf" + (f", {note}" if note else "")
         weight = (row.mass if mass is None else mass) * count
         self.parts.append(
-            Part(key, name or row.name, count, total, weight, having, note, id, owned)
+            Part(
+                key,
+                spoken(name or row.name, case.style),
+                count,
+                total,
+                weight,
+                having,
+                note,
+                id,
+                owned,
+            )
         )
 
     def hardware(self, key: str, id: str, count: int = 1, **more: Any) -> None:

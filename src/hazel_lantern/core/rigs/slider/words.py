@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from hazel_lantern.core.build.boards import board
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.mechanics import slopes
 from hazel_lantern.core.parts import Step, in_sentence
@@ -87,7 +88,7 @@ def steps(answer: SliderAnswer) -> tuple[Step, ...]:
         Step(
             f"Cut the carriage plate {write(length, 'length', style)} by "
             f"{write(breadth, 'length', style)} from "
-            f"{write(carriage.plate_thickness, 'fine', style)} {material} and mark its near left "
+            f"{board(carriage.plate_thickness, material, style)} and mark its near left "
             "corner: every hole is measured from there.",
             ("saw", "square", "pencil"),
             CUTTING,
