@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hazel_lantern.core.units import UNITS, ReadError, Style, read, write
+from hazel_lantern.core.units import UNITS, ReadError, Style, about, by_eye, read, write
 
 METRIC, IMPERIAL = Style(), Style("ft·in")
 
@@ -198,3 +198,21 @@ def test_what_is_too_long_or_too_large_is_said(text):
     with pytest.raises(ReadError) as caught:
         read(text, "length")
     assert len(str(caught.value)) < 500
+
+
+@pytest.mark.parametrize(
+    ("value", "kind", "units", "words"),
+    [
+        (623.9, "force", "mm", "620 N"),
+        (623.9, "force", "ft·in", "140 lbf"),
+        (9.618, "speed", "mm", "9.6 m/s"),
+        (9.618, "speed", "ft·in", "32 ft/s"),
+    ],
+)
+def test_about_is_told_in_two_digits_of_its_own_unit(value, kind, units, words):
+    assert about(value, kind, Style(units)) == words
+
+
+def test_by_eye_is_as_fine_as_a_tape():
+    assert by_eye(0.2941, Style()) == "294 mm"
+    assert by_eye(0.2941, Style("ft·in")) == '11 1/2"'

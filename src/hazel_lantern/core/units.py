@@ -371,6 +371,29 @@ def to_the_eye(value: float, kind: str, style: Style) -> float:
     return round(value / step) * step
 
 
+def about(value: float, kind: str, style: Style, digits: int = 2) -> str:
+    """A figure in words to so many digits of the unit that it is told in.
+
+    Parameters
+    ----------
+    value : float
+        SI.
+    kind : str
+        A key of `UNITS` that is told in one unit.
+    style : Style
+    digits : int
+
+    Returns
+    -------
+    str
+    """
+
+    def rounded(match: re.Match[str]) -> str:
+        return f"{float(f'{float(match[0]):.{digits}g}'):g}"
+
+    return re.sub(r"\d+(?:\.\d+)?", rounded, write(value, kind, style), count=1)
+
+
 def by_eye(length: float, style: Style) -> str:
     """A length in words as finely as it can be seen on a tape, see `to_the_eye`.
 

@@ -263,7 +263,7 @@ class _Pack:
         ]
         header, rows = holes_table(self.d)
         imperial = self.d.style.imperial
-        widths = (16, 14, 12, 13, 11, 9, 7, 20) if imperial else (16, 15, 12, 14, 9, 8, 28)
+        widths = (15, 14, 12, 12, 11, 10, 8, 20) if imperial else (16, 15, 12, 14, 9, 8, 28)
         found.append(self._table(header, rows, widths))
         header, rows = bolts_table(self.d)
         found += [
@@ -341,7 +341,7 @@ class _Pack:
             if lamp.state is State.TIGHT
         ]
         if watch:
-            found.append(self._p("Watch: these hold with little to spare", self.heading))
+            found.append(self._p("Watch: what holds with little to spare", self.heading))
             found += [self._p(line) for line in watch]
         if self.d.on_the_day:
             found.append(self._p("Mind", self.heading))

@@ -8,7 +8,7 @@ from enum import StrEnum
 from hazel_lantern.core.catalogue import Catalogue
 from hazel_lantern.core.parts import Hole, Template
 from hazel_lantern.core.rigs.kit.bolts import WASHER, Sized
-from hazel_lantern.core.units import Style, write
+from hazel_lantern.core.units import Style, about, write
 
 #: Share of the yield stress of a stainless bolt of the usual class that it is pulled to, that
 #: stress, Pa, and how much of the turning goes into its thread's pull, dry: T = K d F.
@@ -53,7 +53,7 @@ def fit_of(hole: Hole, bolt: Sized | None) -> Fit:
     if "the wood" in words or "pilot" in words or "pilot" in hole.label:
         return Fit.PILOT
     if bolt is None:
-        return Fit.OPEN
+        return Fit.LOOSE if "clearance" in words else Fit.OPEN
     thread = bolt.thread
     if hole.diameter < thread.diameter:
         return Fit.TAPPED
@@ -119,7 +119,7 @@ def tightened(bolt: Sized, made: Mapping[str, Template], catalogue: Catalogue, s
         return "by hand, then an eighth of a turn with a key"
     if any(gives(one, catalogue) for one in parts):
         return "snug: until the washer begins to sink in, no further"
-    return f"about {write(float(f'{torque(bolt):.1g}'), 'torque', style)}"
+    return f"about {about(torque(bolt), 'torque', style, 1)}"
 
 
 def engagement(bolt: Sized, made: Mapping[str, Template], style: Style) -> str:

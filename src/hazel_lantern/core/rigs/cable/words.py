@@ -20,7 +20,7 @@ from hazel_lantern.core.rigs.cable.lamps_place import stop_wind
 from hazel_lantern.core.rigs.cable.lamps_seen import still_ramp
 from hazel_lantern.core.rigs.cable.parts import line_to_order, pieces
 from hazel_lantern.core.rigs.kit.words import DRILLING, cut_steps, workshop_cautions
-from hazel_lantern.core.units import by_eye, write
+from hazel_lantern.core.units import about, by_eye, write
 
 #: A bag hung on to see how far it sinks, kg; what is counted for so long, s.
 BAG, COUNTED = 2.0, 20.0
@@ -169,7 +169,7 @@ def steps(answer: CableAnswer) -> tuple[Step, ...]:
     heights = ", ".join(
         f"{side} {write(getattr(design, side).height, 'length', s)}" for side in strength.SIDES
     )
-    tried = float(f"{2 * strength.greatest_pull(answer):.2g}")
+    tried = about(2 * strength.greatest_pull(answer), "force", s)
     slower = "hoist or pulleys" if rows.tightener.kind != "ratchet" else "ratchet"
     return (
         *cut_steps(answer.case, pieces(answer)),
@@ -209,7 +209,7 @@ def steps(answer: CableAnswer) -> tuple[Step, ...]:
             check=f"the sag in the middle is {by_eye(answer.sag, s)} with the trolley there",
         ),
         Step(
-            f"Test: pull each anchor with {write(tried, 'force', s)}, twice the working pull, for "
+            f"Test: pull each anchor with {tried}, twice the working pull, for "
             "ten minutes and watch for creep; log it. Then run a bag of the camera's weight "
             "to both ends.",
             ("scale", "clock"),
@@ -237,7 +237,7 @@ def set_card(answer: CableAnswer) -> tuple[str, ...]:
         "the other way round",
         f"Keep everybody {by_eye(answer.length, s)} from both anchors and "
         f"{by_eye(answer.strip, s)} beside the line; nobody under it",
-        f"Stop at {write(round(where, 1), 'speed', s)} of wind from the side",
+        f"Stop at {about(where, 'speed', s)} of wind from the side",
         "Words: “line live” before it is tightened, “flying” before each run, “stop” by anybody "
         "stops it, “line dead” once it is slack",
         "Line, knots, anchors, keepers and tether looked at: date and who",
