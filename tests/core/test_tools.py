@@ -17,7 +17,7 @@ from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shelf import OwnedPart, OwnedPlate, Shelf, StockPiece
 from hazel_lantern.core.shot import Shot
 from hazel_lantern.core.shot.moves import turned_to
-from hazel_lantern.core.tools import COMES_OUT, DO_FOR, WITHOUT, Tool, called, missing, tolerances
+from hazel_lantern.core.tools import COMES_OUT, DO_FOR, Tool, called, missing, tolerances
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import assess
 
@@ -37,10 +37,10 @@ def test_a_press_drills_finer_and_a_hand_drill_coarser_than_usual(jib):
 
 
 def test_every_tool_does_something_and_every_lack_has_words():
-    used = {tool for tools in DO_FOR.values() for tool in tools}
+    used = {tool for does in DO_FOR.values() for tool in does.tools}
     used |= {tool for ways in COMES_OUT.values() for tool, _ in ways}
     assert used == set(get_args(Tool))
-    assert set(WITHOUT) <= set(DO_FOR)
+    assert all(does.without for does in DO_FOR.values())
 
 
 def test_steps_are_done_with_the_maker_s_own_tools(jib):

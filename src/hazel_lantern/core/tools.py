@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from hazel_lantern.core.fields import Frozen
 
@@ -29,32 +29,30 @@ COMES_OUT: dict[str, tuple[tuple[Tool, float], ...]] = {
 }
 #: Where none of them is there.
 OTHERWISE = {"drilled": (1.5, "a borrowed hand drill"), "set": (2.0, "a tape")}
-#: What a step calls a tool, and which of the maker's do for it, the best first.
-DO_FOR: dict[str, tuple[Tool, ...]] = {
-    "drill": ("drill press", "hand drill"),
-    "drill press if there is one": ("drill press", "hand drill"),
-    "saw": ("chop saw", "jigsaw", "hand saw"),
-    "saw with a stop": ("chop saw", "pipe cutter", "hand saw"),
-    "hacksaw": ("hand saw",),
-    "tap": ("taps",),
-    "jigsaw": ("jigsaw",),
-    "scroll saw or router": ("router", "jigsaw"),
-    "calliper": ("calliper",),
-    "calliper or tape": ("calliper",),
-    "pipe bender or a former": ("pipe bender",),
-}
-#: What is bought or borrowed where none of them is there.
-WITHOUT = {
-    "drill": "a drill, to be borrowed",
-    "drill press if there is one": "a drill, to be borrowed",
-    "saw": "a saw, to be borrowed",
-    "saw with a stop": "a saw and a stop clamped to its box",
-    "jigsaw": "a coping saw and patience",
-    "scroll saw or router": "a coping saw and files",
-    "tap": "a tap of the thread's size, to be bought",
-    "calliper": "a calliper, to be borrowed",
-    "calliper or tape": "tape",
-    "pipe bender or a former": "a former of board",
+
+
+class Does(NamedTuple):
+    """Which of the maker's tools do for what a step calls for, the best first; and what else."""
+
+    tools: tuple[Tool, ...]
+    without: str
+
+
+#: By what a step calls a tool.
+DO_FOR = {
+    "drill": Does(("drill press", "hand drill"), "a drill, to be borrowed"),
+    "drill press if there is one": Does(("drill press", "hand drill"), "a drill, to be borrowed"),
+    "saw": Does(("chop saw", "jigsaw", "hand saw"), "a saw, to be borrowed"),
+    "saw with a stop": Does(
+        ("chop saw", "pipe cutter", "hand saw"), "a saw and a stop clamped to its box"
+    ),
+    "hacksaw": Does(("hand saw",), "a hacksaw"),
+    "tap": Does(("taps",), "a tap of the thread's size, to be bought"),
+    "jigsaw": Does(("jigsaw",), "a coping saw and patience"),
+    "scroll saw or router": Does(("router", "jigsaw"), "a coping saw and files"),
+    "calliper": Does(("calliper",), "a calliper, to be borrowed"),
+    "calliper or tape": Does(("calliper",), "tape"),
+    "pipe bender or a former": Does(("pipe bender",), "a former of board"),
 }
 
 
@@ -121,11 +119,14 @@ def called(tools: Iterable[str], has: Iterable[Tool]) -> tuple[str, ...]:
     there = set(has)
     if not there:
         return tuple(dict.fromkeys(tools))
-    found = []
-    for name in tools:
-        own = next((tool for tool in DO_FOR.get(name, ()) if tool in there), None)
-        found.append(own or WITHOUT.get(name, name))
-    return tuple(dict.fromkeys(found))
+    return tuple(dict.fromkeys(_own(name, there) for name in tools))
+
+
+def _own(name: str, there: set[Tool]) -> str:
+    does = DO_FOR.get(name)
+    if does is None:
+        return name
+    return next((tool for tool in does.tools if tool in there), does.without)
 
 
 def missing(tools: Iterable[str], has: Iterable[Tool]) -> tuple[str, ...]:
@@ -146,6 +147,8 @@ def missing(tools: Iterable[str], has: Iterable[Tool]) -> tuple[str, ...]:
     if not there:
         return ()
     lacking = (
-        name for name in tools if name in DO_FOR and not any(one in there for one in DO_FOR[name])
+        DO_FOR[name].without
+        for name in tools
+        if name in DO_FOR and not there.intersection(DO_FOR[name].tools)
     )
-    return tuple(dict.fromkeys(WITHOUT.get(name, name) for name in lacking))
+    return tuple(dict.fromkeys(lacking))

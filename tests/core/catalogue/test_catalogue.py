@@ -111,7 +111,7 @@ def test_own_entries_join_and_faulty_ones_are_told(tmp_path):
         "running face": "round",
         "source": "measured",
     }
-    keep_own(tmp_path, "sections", read_own("sections", cells, catalogue.shipped()))
+    keep_own(tmp_path, "sections", [read_own("sections", cells, catalogue.shipped())])
     joined = catalogue.load(tmp_path)
     assert joined.sections["own-pole"].own
     assert joined.sections["own-pole"].stock_lengths == (2.0,)

@@ -6,7 +6,7 @@ import pytest
 
 from hazel_lantern.core.catalogue import load, shipped
 from hazel_lantern.core.catalogue.columns import TITLES, as_csv, cells, columns_of
-from hazel_lantern.core.catalogue.own import drop_own, keep_all, own_id, read_in, read_own
+from hazel_lantern.core.catalogue.own import drop_own, keep_own, own_id, read_in, read_own
 from hazel_lantern.core.catalogue.picture import Area, picture, section_areas
 from hazel_lantern.core.catalogue.rows import TABLES
 from hazel_lantern.core.catalogue.tables import CatalogueError, parse
@@ -61,8 +61,8 @@ def test_own_rows_are_kept_beside_what_is_faulty(tmp_path):
     header = ",".join(f'"{column.title}"' for column in columns_of("wheels")[:-1])
     (tmp_path / "wheels.csv").write_text(header + "\nfaulty,line\n", encoding="utf-8")
     mine = [wheel.model_copy(update={"id": f"own-{name}"}) for name in ("a", "b")]
-    keep_all(tmp_path, "wheels", mine)
-    keep_all(tmp_path, "wheels", [mine[0].model_copy(update={"mass": 0.4})])
+    keep_own(tmp_path, "wheels", mine)
+    keep_own(tmp_path, "wheels", [mine[0].model_copy(update={"mass": 0.4})])
     found = load(tmp_path)
     assert found.wheels["own-a"].mass == pytest.approx(0.4)
     assert found.wheels["own-b"].own
@@ -79,7 +79,7 @@ def test_own_rows_are_kept_beside_what_is_faulty(tmp_path):
 def test_a_table_from_elsewhere_is_read_with_each_fault_named(tmp_path):
     wheel = next(iter(shipped().wheels.values()))
     own = wheel.model_copy(update={"id": "own-a"})
-    keep_all(tmp_path, "wheels", [own])
+    keep_own(tmp_path, "wheels", [own])
     here = load(tmp_path)
     heavier = own.model_copy(update={"mass": 0.4})
     new = own.model_copy(update={"id": "theirs"})

@@ -29,7 +29,7 @@ POLE = {
 @pytest.fixture
 def with_pole(tmp_path):
     """The first rig of the demo on poles that only this maker has."""
-    keep_own(tmp_path, "sections", read_own("sections", POLE, shipped()))
+    keep_own(tmp_path, "sections", [read_own("sections", POLE, shipped())])
     workshop = Workshop(load(tmp_path))
     project = open_project(DEMO, workshop)
     rig = changed(project.rigs[0], design__rails__section="own-pole-28")

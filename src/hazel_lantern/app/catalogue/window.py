@@ -28,7 +28,7 @@ from hazel_lantern.app.session import Session
 from hazel_lantern.app.widgets import button, label
 from hazel_lantern.core.catalogue import CatalogueError, load
 from hazel_lantern.core.catalogue.columns import TITLES, as_csv
-from hazel_lantern.core.catalogue.own import drop_own, keep_all, keep_own, read_in
+from hazel_lantern.core.catalogue.own import drop_own, keep_own, read_in
 from hazel_lantern.core.catalogue.picture import picture
 from hazel_lantern.core.catalogue.rows import Row
 from hazel_lantern.core.catalogue.tables import LARGEST
@@ -232,20 +232,8 @@ class CatalogueWindow(QDialog):
 
     def keep(self, row: Row) -> None:
         """Keep an own row, if all rigs can be worked out with it."""
-        table = self.table
-        changed = self.session.own.catalogue.with_rows(table, [row])
-        try:
-            self.session.stands_with(replace(self.session.own, catalogue=changed))
-            keep_own(self.store.catalogue, table, row)
-        except CannotBe as error:
-            self.trouble.setText(f"Not kept: with it {error}")
-            return
-        except OSError as error:
-            self.trouble.setText(f"It could not be kept: {error.strerror}")
-            return
-        self._read_anew()
-        self._look_at(row.id)
-        self.session.message.emit(f"{row.name} is in your catalogue now.", False)
+        if self._take([row]):
+            self.session.message.emit(f"{row.name} is in your catalogue now.", False)
 
     def _read_anew(self) -> None:
         tables = load(self.store.catalogue)
@@ -340,17 +328,19 @@ class CatalogueWindow(QDialog):
         asked.exec()
         return asked.clickedButton() is take
 
-    def _take(self, rows: list[Row]) -> None:
+    def _take(self, rows: list[Row]) -> bool:
+        """Keep rows, if all rigs can be worked out with them; tells whether they are kept."""
         own = self.session.own
         whole = replace(own, catalogue=own.catalogue.with_rows(self.table, rows))
         try:
             self.session.stands_with(whole)
-            keep_all(self.store.catalogue, self.table, rows)
+            keep_own(self.store.catalogue, self.table, rows)
         except CannotBe as error:
-            self.trouble.setText(f"Nothing is taken: with it {error}")
-            return
+            self.trouble.setText(f"Not kept: with it {error}")
+            return False
         except OSError as error:
             self.trouble.setText(f"It could not be kept: {error.strerror}")
-            return
+            return False
         self._read_anew()
         self._look_at(rows[0].id)
+        return True

@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 import hashlib
 import io
+from collections.abc import Iterable
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
@@ -103,26 +104,21 @@ def _known_material(row: Row, catalogue: Catalogue) -> None:
         catalogue.find("materials", of)
 
 
-def keep_own(own: Path, table: str, row: Row) -> None:
-    """Keep a row in the maker's own table, in place of one of the same id.
+def keep_own(own: Path, table: str, rows: Iterable[Row]) -> None:
+    """Keep rows in the maker's own table, each in place of one of the same id.
 
     Parameters
     ----------
     own : Path
         The maker's catalogue folder; made if it is not there.
     table : str
-    row : Row
+    rows : iterable of Row
 
     Raises
     ------
     OSError
-        If it cannot be kept; the file is then as it was.
+        If they cannot be kept; the file is then as it was.
     """
-    keep_all(own, table, [row])
-
-
-def keep_all(own: Path, table: str, rows: list[Row]) -> None:
-    """Keep several rows; see `keep_own`."""
     records = _records(own, table)
     for row in rows:
         cells = cells_of(table, row)
