@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from pathlib import Path
 
-from PyQt6.QtCore import QItemSelection, QSignalBlocker, Qt
+from PyQt6.QtCore import QItemSelection, QSignalBlocker, QSize, Qt
 from PyQt6.QtWidgets import (
     QAbstractItemView,
     QCheckBox,
@@ -37,6 +37,8 @@ from hazel_lantern.core.files import read_bytes, write_whole
 from hazel_lantern.core.project.store import Store
 from hazel_lantern.core.shop import named_rows
 
+#: As large as it opens where the window behind it is.
+LARGE = QSize(1120, 640)
 FILTER = "Tables (*.csv);;All files (*)"
 #: Of a column, px.
 WIDEST = 240
@@ -51,7 +53,10 @@ class CatalogueWindow(QDialog):
         super().__init__(parent)
         self.session, self.store = session, store
         self.setWindowTitle("Catalogue")
-        self.resize(1120, 640)
+        whole = parent.window() or parent
+        self.resize(
+            min(LARGE.width(), whole.width() - 40), min(LARGE.height(), whole.height() - 40)
+        )
         self.tables = QListWidget()
         self.tables.setAccessibleName("Tables")
         self.tables.setFixedWidth(230)
