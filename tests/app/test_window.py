@@ -411,6 +411,27 @@ def test_a_pasted_pile_is_read_and_tools_set_what_lamps_assume(window, store, qt
     assert len(store.shelf().stock) == 1
 
 
+def test_a_scrap_pile_becomes_the_first_rig(empty_window, store, qtbot, hand):
+    window, page = empty_window, empty_window.new_page
+    ready(page, qtbot, "slider")
+    dialog = ShelfDialog(window.session, store, window)
+    qtbot.addWidget(dialog)
+    dialog.show()
+    pile = "2 x 5' emt 3/4; 8 x M5 x 30; heavy video stand; 4 x grooved nylon wheels 40"
+    qtbot.keyClicks(dialog.line, pile)
+    hand.key(dialog.line, Qt.Key.Key_Return)
+    assert dialog.trouble.text() == ""
+    dialog.accept()
+    # The cards are drafted anew, from what there is.
+    hand.click(ready(page, qtbot, "slider"))
+    qtbot.waitUntil(lambda: window.desk is not None, timeout=60000)
+    session = window.session
+    assert session.value("design.rails.section") == "emt-3-4"
+    assert "What you have saves €" in window.message
+    owned = {part.key for part in session.assessment.parts if part.having == "owned"}
+    assert {"rails", "wheels", "stand"} <= owned
+
+
 def entering(monkeypatch, cells, heard=None):
     """The dialog of an own row, filled in by hand."""
 

@@ -32,7 +32,14 @@ class Scratch(Session):
     def __init__(self, rig: Rig, around: Session) -> None:
         self._around = around
         super().__init__(Project(name="scratch", rigs=(rig,)), around.workshop)
-        around.changed.connect(self._on_change)
+        around.changed.connect(self._follow)
+
+    def _follow(self) -> None:
+        """Settings and what the maker has may be others now."""
+        if self.workshop is self._around.workshop:
+            self._on_change()
+        else:
+            self.set_workshop(self._around.workshop)
 
     @property
     def settings(self) -> Settings:
