@@ -12,7 +12,7 @@ from hazel_lantern.core.catalogue.rows import Section
 from hazel_lantern.core.units import Style, write
 
 #: Room for sizes around a drawing, and the thinnest wall that is seen, px.
-ROOM, THINNEST = 44, 1.6
+ROOM, THINNEST = 60, 1.6
 
 
 def _shape(area: Area, scale: float = 1.0) -> QPainterPath:
