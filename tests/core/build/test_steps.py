@@ -8,7 +8,8 @@ import pytest
 
 from hazel_lantern.core.build.boards import sold_as, spoken
 from hazel_lantern.core.build.dossier import gather
-from hazel_lantern.core.build.steps import PHASES, Built, pack_steps, time_in_words
+from hazel_lantern.core.build.ordering import PHASES, Built
+from hazel_lantern.core.build.steps import pack_steps, time_in_words
 from hazel_lantern.core.build.tables import holes_table
 from hazel_lantern.core.build.tightening import Fit, by_hole, engagement, fit_of, gives, torque
 from hazel_lantern.core.catalogue import shipped

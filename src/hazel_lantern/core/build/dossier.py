@@ -9,7 +9,8 @@ from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.assessor import assess
 from hazel_lantern.core.build.cuts import CutPlan, plan_cuts, stock_for
 from hazel_lantern.core.build.marking import marked
-from hazel_lantern.core.build.steps import Built, PackStep, pack_steps
+from hazel_lantern.core.build.ordering import Built
+from hazel_lantern.core.build.steps import PackStep, pack_steps
 from hazel_lantern.core.parts import Bolt, Hole, Template
 from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.rigs.kit.bolts import Sized
