@@ -11,6 +11,8 @@ import jsonschema
 import pytest
 
 from hazel_lantern.cli import main
+from hazel_lantern.core.catalogue import shipped
+from hazel_lantern.core.catalogue.carried import CarriedRow
 from hazel_lantern.core.line.link import SerialLink
 from hazel_lantern.core.project.file import dumps, loads
 from hazel_lantern.core.project.model import Project
@@ -139,3 +141,26 @@ def test_a_terminal_that_knows_few_letters_is_told_all_the_same(tmp_path):
     done = subprocess.run([*words[:-1], b"n\xc3\xb6"], env=bare, capture_output=True, check=False)
     assert done.returncode == 2
     assert done.stderr.count(b"\n") == 1
+
+
+def test_other_figures_that_a_project_carries_are_taken_and_told(capsys, tmp_path):
+    project = loads(Path(DEMO).read_text(encoding="utf-8"))
+    rig = project.rigs[0]
+    id = rig.design.carriage.wheel
+    wheel = shipped().wheels[id]
+    path = tmp_path / "carried.hazel.json"
+
+    def reported(*rows):
+        path.write_text(dumps(project.model_copy(update={"rows": rows})), encoding="utf-8")
+        main(["assess", str(path), "--rig", rig.name, "--json"])
+        found = capsys.readouterr()
+        lamps = {lamp["id"]: lamp["value"] for lamp in json.loads(found.out)["rigs"][0]["lamps"]}
+        return lamps, found.err
+
+    plain, said = reported(CarriedRow.of("wheels", wheel))
+    assert said == ""
+    dear, said = reported(
+        CarriedRow.of("wheels", wheel.model_copy(update={"price": wheel.price + 10}))
+    )
+    assert f"“{id}” is taken as the project has it; your catalogue has another price" in said
+    assert dear["slider.budget"] == pytest.approx(plain["slider.budget"] + 40)

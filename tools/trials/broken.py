@@ -9,12 +9,16 @@ import time
 from pathlib import Path
 from typing import Any
 
+from hazel_lantern.core.catalogue import shipped
 from hazel_lantern.core.project.bounds import ProjectError
+from hazel_lantern.core.project.carrying import carrying
+from hazel_lantern.core.project.file import dumps
 from hazel_lantern.core.project.store import open_project
 from hazel_lantern.core.resources import DATA
 from hazel_lantern.core.workshop import Workshop
 
-DEMO = (DATA / "demo" / "tide-mill.hazel.json").read_text(encoding="utf-8")
+#: The demo with all rows of the catalogue that it uses, as it is saved.
+DEMO = dumps(carrying(open_project(DATA / "demo" / "tide-mill.hazel.json"), shipped()))
 WILD: tuple[Any, ...] = (
     None, True, -1, 0, 1e308, -1e-300, 10**30, "", "x" * 5000, "<b>", "\u202e", [], {}, [[]],
     {"a": {"b": []}}, "../../etc", "NaN", 1.5, "rail", [1, "a", None],
