@@ -17,6 +17,7 @@ Tool = Literal[
     "taps",
     "calliper",
     "router",
+    "printer",
     "pipe bender",
 ]
 
@@ -49,7 +50,7 @@ DO_FOR = {
     "hacksaw": Does(("hand saw",), "a hacksaw"),
     "tap": Does(("taps",), "a tap of the thread's size, to be bought"),
     "jigsaw": Does(("jigsaw",), "a coping saw and patience"),
-    "scroll saw or router": Does(("router", "jigsaw"), "a coping saw and files"),
+    "scroll saw or router": Does(("router", "printer", "jigsaw"), "a coping saw and files"),
     "calliper": Does(("calliper",), "a calliper, to be borrowed"),
     "calliper or tape": Does(("calliper",), "tape"),
     "pipe bender or a former": Does(("pipe bender",), "a former of board"),

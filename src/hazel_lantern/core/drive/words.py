@@ -25,10 +25,16 @@ def steps(it: Driving) -> Iterator[Step]:
     """
     style, drive = it.case.style, it.drive
     cut = [one.part for one in built.templates(it) if one.outline]
+    printed = ""
+    if "printer" in it.case.workshop.shelf.tools:
+        printed = (
+            " A printer makes them of the SVG outlines too, solid and flat: choose plastic "
+            "cogs at Drive, so that their teeth are checked as plastic."
+        )
     if cut:
         yield Step(
             f"Glue the 1:1 drawings on board and cut {', '.join(cut)}; drill each bore before its "
-            "teeth are cut, and try each pair on two pins at the shafts' distance.",
+            f"teeth are cut, and try each pair on two pins at the shafts' distance.{printed}",
             ("scroll saw or router", "drill", "files"),
             SAW,
             cuts=tuple(cut),
