@@ -5,7 +5,7 @@ import json
 
 import pytest
 from PyQt6.QtCore import QPoint, QRect, Qt
-from PyQt6.QtWidgets import QApplication, QFileDialog, QInputDialog, QMessageBox
+from PyQt6.QtWidgets import QApplication, QFileDialog, QInputDialog, QMessageBox, QPushButton
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.catalogue.own_row import OwnRowDialog
@@ -526,6 +526,22 @@ def test_what_is_typed_finds_rows_and_columns_sort_them(catalogue, qtbot, hand):
         catalogue.words.clear()
         assert catalogue.row is not None
         catalogue.grab()
+
+
+def test_enter_in_a_line_presses_no_button(window, store, catalogue, qtbot, hand):
+    pressed = []
+    shelf = ShelfDialog(window.session, store, window)
+    qtbot.addWidget(shelf)
+    shelf.show()
+    for dialog, line in ((shelf, shelf.line), (catalogue, catalogue.words)):
+        dialog.activateWindow()
+        for one in dialog.findChildren(QPushButton):
+            one.clicked.connect(lambda _=False, one=one: pressed.append(one.text()))
+        line.setFocus()
+        qtbot.keyClicks(line, "cheese")
+        hand.key(line, Qt.Key.Key_Return)
+    assert pressed == []
+    assert shelf.trouble.text() != ""
 
 
 def test_a_table_is_written_and_read(window, catalogue, tmp_path, monkeypatch, qtbot):

@@ -56,7 +56,9 @@ class RowsDialog(QDialog):
         foot.addWidget(button("All as in my catalogue", on=partial(self.turn_all, True)))
         foot.addWidget(button("All as in the project", on=partial(self.turn_all, False)))
         foot.addStretch(1)
-        foot.addWidget(button("Go on with these", "lit", self.accept))
+        go_on = button("Go on with these", "lit", self.accept)
+        go_on.setDefault(True)
+        foot.addWidget(go_on)
         layout.addLayout(foot)
 
     def _show(self) -> None:

@@ -13,7 +13,6 @@ from PyQt6.QtGui import QKeyEvent, QKeySequence
 from PyQt6.QtWidgets import (
     QApplication,
     QCheckBox,
-    QDialog,
     QGridLayout,
     QHBoxLayout,
     QLineEdit,
@@ -24,7 +23,7 @@ from PyQt6.QtWidgets import (
 from hazel_lantern.app.bench.build import fill, table
 from hazel_lantern.app.choice_popup import ChoicePopup
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import button, label
+from hazel_lantern.app.widgets import WorkDialog, button, label
 from hazel_lantern.core.drafts import saved_by_the_shelf
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.having import RANGES, Had, read_lines
@@ -58,7 +57,7 @@ class ManyLines(QLineEdit):
         super().keyPressEvent(event)
 
 
-class ShelfDialog(QDialog):
+class ShelfDialog(WorkDialog):
     """What there is; each line can be taken off, and more put on."""
 
     def __init__(self, session: Session, store: Store, parent: QWidget) -> None:

@@ -7,12 +7,15 @@ from functools import partial
 from html import escape
 
 from PyQt6.QtCore import QRect, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import (
+    QDialog,
     QFrame,
     QHBoxLayout,
     QLabel,
     QLayout,
     QLayoutItem,
+    QLineEdit,
     QPushButton,
     QScrollArea,
     QStackedWidget,
@@ -49,6 +52,16 @@ def button(text: str, role: str = "", on: Callable[[], object] | None = None) ->
     if on is not None:
         found.clicked.connect(lambda _=False: on())
     return found
+
+
+class WorkDialog(QDialog):
+    """A dialog to work at: Enter in a line does what the line does, and presses no button."""
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Leave Enter to the line that has the keyboard."""
+        entered = event is not None and event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter)
+        if not (entered and isinstance(self.focusWidget(), QLineEdit)):
+            super().keyPressEvent(event)
 
 
 def scrolled(inner: QWidget, sideways: bool = False) -> QScrollArea:

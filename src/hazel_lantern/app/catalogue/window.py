@@ -25,7 +25,7 @@ from hazel_lantern.app.catalogue.model import RowsModel
 from hazel_lantern.app.catalogue.own_row import OwnRowDialog
 from hazel_lantern.app.row_picture import RowPicture
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import button, label
+from hazel_lantern.app.widgets import WorkDialog, button, label
 from hazel_lantern.core.catalogue import CatalogueError, load
 from hazel_lantern.core.catalogue.columns import TITLES, as_csv
 from hazel_lantern.core.catalogue.own import drop_own, keep_own, read_in
@@ -46,7 +46,7 @@ WIDEST = 240
 MOST_FAULTS = 12
 
 
-class CatalogueWindow(QDialog):
+class CatalogueWindow(WorkDialog):
     """Looks through the catalogue, and keeps rows of the maker's own."""
 
     def __init__(self, session: Session, store: Store, parent: QWidget) -> None:
