@@ -1,6 +1,7 @@
 """Work in the window when files, folders and other programs misbehave."""
 
 import json
+from dataclasses import replace
 
 import pytest
 
@@ -285,3 +286,33 @@ def test_left_undecided_it_is_asked_again(window, elsewhere, monkeypatch):
     assert window.keeper.open(path)
     assert len(asked) == 2
     assert window.session.workshop.catalogue.wheels[id].mass == 0.5
+
+
+def test_own_figures_that_are_changed_are_taken_whatever_the_project_carries(
+    window, elsewhere, monkeypatch
+):
+    path, id, row = elsewhere
+    answered(monkeypatch, lambda dialog: dialog.accept())
+    assert window.keeper.open(path)
+    session = window.session
+    assert session.workshop.catalogue.wheels[id].mass == 0.5
+    mine = row.model_copy(update={"mass": 0.07})
+    catalogue = session.own.catalogue.with_rows("wheels", [mine])
+    session.use_own("wheels", [id], replace(session.own, catalogue=catalogue))
+    assert session.workshop.catalogue.wheels[id].mass == 0.07
+    # Undone, the project has its own again.
+    session.document.undo()
+    assert session.workshop.catalogue.wheels[id].mass == 0.5
+    session.document.redo()
+    assert session.workshop.catalogue.wheels[id].mass == 0.07
+
+
+def test_a_project_with_the_same_figures_opens_once_and_carries_nothing(window, tmp_path):
+    path = tmp_path / "same.hazel.json"
+    assert window.keeper.write(path)
+    assert len(open_project(path).rows) > 20
+    opened = []
+    window.keeper.replaced.connect(opened.append)
+    assert window.keeper.open(path)
+    assert len(opened) == 1
+    assert window.session.document.project.rows == ()

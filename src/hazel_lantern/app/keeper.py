@@ -16,7 +16,7 @@ from hazel_lantern.app.session import Session
 from hazel_lantern.core.catalogue.carried import needed
 from hazel_lantern.core.files import OnDisk, read_bytes
 from hazel_lantern.core.names import file_name
-from hazel_lantern.core.project.carrying import carrying, undecided
+from hazel_lantern.core.project.carrying import carrying, lean, undecided
 from hazel_lantern.core.project.file import LARGEST, ProjectError, dumps, loads
 from hazel_lantern.core.project.model import Project
 from hazel_lantern.core.project.store import (
@@ -160,7 +160,7 @@ class Keeper(QObject):
 
     def _take_up(self, project: Project, path: Path | None, disk: OnDisk | None) -> None:
         """Look at a project that was read, with its own figures until the maker says otherwise."""
-        self.replaced.emit((project, path, disk))
+        self.replaced.emit((lean(project, self.session.own.catalogue), path, disk))
         self.ask_about_rows()
 
     def ask_about_rows(self) -> None:
@@ -170,7 +170,7 @@ class Keeper(QObject):
         session = self.session
         project, catalogue = session.document.project, session.own.catalogue
         found = undecided(project, catalogue)
-        ours = ask_which(self._window, found) if found else set()
+        ours = ask_which(self._window, found) if found else None
         if ours is None:
             return
         settled = project.model_copy(update={"rows": needed(project.rows, catalogue, ours)})
@@ -183,8 +183,7 @@ class Keeper(QObject):
                 return
         if settled.rows != project.rows:
             self.replaced.emit((settled, self.path, self.disk))
-        if found:
-            self.session.document.mark_unsaved()
+        self.session.document.mark_unsaved()
 
     def _remember(self, path: Path) -> None:
         """Keep a file as recent; that it cannot be is no harm to the work."""

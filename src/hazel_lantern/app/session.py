@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from itertools import chain
 from typing import Any
 
@@ -10,6 +11,7 @@ from PyQt6.QtCore import QElapsedTimer, QObject, QTimer, pyqtSignal
 from hazel_lantern.app.workers import Follower
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.assessor import Assessor, assess_case
+from hazel_lantern.core.catalogue.carried import CarriedRow
 from hazel_lantern.core.document import Document
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import (
@@ -58,6 +60,7 @@ class Session(QObject):
         super().__init__()
         #: What is the maker's own, and that with the rows that the project carries.
         self.own = workshop
+        self._rows = project.rows
         self.workshop = workshop.carrying(project.rows)
         self.assessor = Assessor()
         self.document = Document(project, self._guard)
@@ -85,24 +88,35 @@ class Session(QObject):
 
     def set_workshop(self, workshop: Workshop) -> None:
         """Use another catalogue or shelf of the maker's from now on."""
-        self.own = workshop
-        self.workshop = workshop.carrying(self.document.project.rows)
+        self.own, self._rows = workshop, self.document.project.rows
+        self.workshop = workshop.carrying(self._rows)
         self._on_change()
 
-    def stands_with(self, workshop: Workshop) -> None:
-        """Whether all rigs can be worked out with another workshop.
+    def _carried(self, table: str, ids: Iterable[str]) -> tuple[CarriedRow, ...]:
+        """What the project carries but rows that are to be the maker's own."""
+        ours = {(table, id) for id in ids}
+        rows = self.document.project.rows
+        return tuple(one for one in rows if (one.table, one.row.id) not in ours)
+
+    def use_own(self, table: str, ids: Iterable[str], workshop: Workshop) -> None:
+        """Use another catalogue of the maker's, and these rows of it whatever the project carries.
 
         Raises
         ------
         CannotBe
-            Names the rig that cannot, and why.
+            Names a rig that could not be worked out, and why; nothing is changed then.
         """
-        whole = workshop.carrying(self.document.project.rows)
+        kept = self._carried(table, ids)
+        whole = workshop.carrying(kept)
         for rig in self.document.project.rigs:
             try:
                 assess_case(Case(rig, self.settings, whole)).whole()
             except CannotBe as error:
                 raise CannotBe(f"{rig.name} cannot be worked out: {error}") from None
+        self.own = workshop
+        if kept != self.document.project.rows:
+            self.document.edit_project(Edit("rows", kept), action="take my own figures")
+        self.set_workshop(workshop)
 
     def case(self, rig: Rig) -> Case[Any]:
         """A rig with what it is judged against."""
@@ -149,6 +163,10 @@ class Session(QObject):
 
     def _on_change(self) -> None:
         self._late.stop()
+        if self.document.project.rows is not self._rows:
+            # Undone or done again: the project carries others now.
+            self._rows = self.document.project.rows
+            self.workshop = self.own.carrying(self._rows)
         found = self.assessment
         self.mark = min(self.mark, len(found.marks) - 1) if found else 0
         if found is None or found.turn is None:

@@ -21,6 +21,7 @@ from hazel_lantern.app.window import Window
 from hazel_lantern.app.workers import stop_all
 from hazel_lantern.core import catalogue
 from hazel_lantern.core.files import OnDisk
+from hazel_lantern.core.project.carrying import lean
 from hazel_lantern.core.project.file import ProjectError
 from hazel_lantern.core.project.model import Project
 from hazel_lantern.core.project.store import Store, open_file
@@ -72,6 +73,7 @@ def opened(store: Store, path: Path | None = None, demo: bool = False) -> Opened
     workshop = Workshop(tables, shelf)
     file = path or (DEMO if demo else None)
     project, disk = open_file(file, workshop) if file else (Project(), None)
+    project = lean(project, tables)
     return Opened(workshop, project, path, disk if path else None, (*troubles, *tables.problems))
 
 

@@ -338,12 +338,13 @@ class CatalogueWindow(WorkDialog):
         own = self.session.own
         whole = replace(own, catalogue=own.catalogue.with_rows(self.table, rows))
         try:
-            self.session.stands_with(whole)
+            self.session.use_own(self.table, [row.id for row in rows], whole)
             keep_own(self.store.catalogue, self.table, rows)
         except CannotBe as error:
             self.trouble.setText(f"Not kept: with it {error}")
             return False
         except OSError as error:
+            self.session.set_workshop(own)
             self.trouble.setText(f"It could not be kept: {error.strerror}")
             return False
         self._read_anew()

@@ -133,6 +133,12 @@ def used(catalogue: Catalogue, named: Iterable[tuple[str, str]]) -> tuple[Carrie
     return tuple(CarriedRow.of(table, found[table, id]) for table, id in sorted(found))
 
 
+def is_alike(one: CarriedRow, catalogue: Catalogue) -> bool:
+    """Whether a catalogue has the row with the same figures."""
+    here = getattr(catalogue, one.table).get(one.row.id)
+    return here is not None and digest_of(here) == digest_of(one.row)
+
+
 def differing(carried: Iterable[CarriedRow], catalogue: Catalogue) -> Iterator[Difference]:
     """Rows that are in the catalogue with other figures, and not yet decided about."""
     for one in carried:

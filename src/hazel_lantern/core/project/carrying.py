@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 
 from hazel_lantern.core.catalogue import Catalogue
-from hazel_lantern.core.catalogue.carried import Difference, differing, used
+from hazel_lantern.core.catalogue.carried import Difference, differing, is_alike, used
 from hazel_lantern.core.catalogue.rows import TABLES
 from hazel_lantern.core.parts import Part
 from hazel_lantern.core.project.model import Project
@@ -43,6 +43,23 @@ def carrying(project: Project, catalogue: Catalogue, parts: Iterable[Part] = ())
         for one in used(catalogue, _named(project, parts, catalogue))
     )
     return project.model_copy(update={"rows": rows})
+
+
+def lean(project: Project, catalogue: Catalogue) -> Project:
+    """The project without the rows that the maker's catalogue has alike.
+
+    Parameters
+    ----------
+    project : Project
+    catalogue : Catalogue
+        The maker's.
+
+    Returns
+    -------
+    Project
+    """
+    rows = tuple(one for one in project.rows if not is_alike(one, catalogue))
+    return project if rows == project.rows else project.model_copy(update={"rows": rows})
 
 
 def undecided(project: Project, catalogue: Catalogue) -> tuple[Difference, ...]:
