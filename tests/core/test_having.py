@@ -144,3 +144,27 @@ def test_whatever_is_typed_is_read_or_refused_in_words(text):
 )
 def test_what_is_crooked_says_so(text, bow):
     assert read_line(text, shipped(), Style()).bow == pytest.approx(bow)
+
+
+@pytest.mark.parametrize(
+    ("text", "width", "height", "count"),
+    [
+        # 2.5 mm go from each face: 50 × 25 leaves 45 × 20, and 44 × 18 is in that.
+        ("3 x 2 m pine 50 x 25 rough", 0.044, 0.018, 3),
+        ("2.4 m 50 x 100 rough-sawn", 0.044, 0.094, 1),
+        # 2 × 4 in leaves 45.8 × 96.6 mm: a planed 44 × 94 by the millimetre is the largest.
+        ("2 x 8' 2 x 4 rough", 0.044, 0.094, 2),
+    ],
+)
+def test_rough_timber_is_what_it_gives_once_planed(text, width, height, count):
+    found = read_line(text, shipped(), Style())
+    row = shipped().sections[found.section]
+    assert sorted((row.width, row.height)) == pytest.approx(sorted((width, height)))
+    assert found.count == count
+
+
+def test_rough_timber_that_gives_nothing_is_told():
+    with pytest.raises(CannotBe, match="5 mm of each go"):
+        read_line("2 m pine 15 x 15 rough", shipped(), Style())
+    with pytest.raises(CannotBe, match="its two sizes"):
+        read_line("2 m rough pine", shipped(), Style())

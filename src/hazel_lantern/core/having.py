@@ -13,7 +13,7 @@ from hazel_lantern.core.catalogue import Catalogue
 from hazel_lantern.core.catalogue.rows import Row
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.shelf import PARTS, OwnedPart, OwnedPlate, StockPiece
-from hazel_lantern.core.units import INCH, ReadError, Style, read
+from hazel_lantern.core.units import INCH, ReadError, Style, read, write
 
 #: Words that mean one thing.
 SYNONYMS = {
@@ -64,6 +64,9 @@ RANGES = (
     "1 to 999 of them"
 )
 TIMBER = re.compile(r"^[1-8] (?:[2-9]|1[02])$")
+#: Rough timber, what planing takes off each face, m, and the materials that it is of.
+ROUGH = re.compile(r",?\s*\b(?:rough(?:[- ]sawn)?|sawn|unplaned)\b", re.IGNORECASE)
+PLANED, TIMBER_OF = 0.0025, ("pine", "furring")
 #: Crooked, by so much in a metre; where nobody measured, so much, m.
 CROOKED = re.compile(
     r",?\s*\b(?:crooked|bent|bowed|warped)(?:\s+(?:by\s+)?(\d+(?:[.,]\d+)?\s*(?:mm|in|\"))"
@@ -143,6 +146,8 @@ def read_line(text: str, catalogue: Catalogue, style: Style) -> Had:
     if special is not None:
         return special
     text, bow = _bowed(text, style)
+    if ROUGH.search(text):
+        return _planed(ROUGH.sub(" ", text), catalogue, style, bow)
     for line in _lines(text, style):
         rows = catalogue.sections.values() if line.length else _parts(catalogue)
         found = _fitting(line.words, rows)
@@ -156,6 +161,34 @@ def read_line(text: str, catalogue: Catalogue, style: Style) -> Had:
     raise CannotBe(
         f"“{shown}” is not known; accepted is such as 2 x 5' emt 3/4, "
         f"3 × 1200 mm alu tube 25 × 2, 20 x M6 x 40, 4 x 2.5 kg plate, 3 x cog 24 module 1"
+    )
+
+
+def _planed(text: str, catalogue: Catalogue, style: Style, bow: float) -> StockPiece:
+    """Rough timber as what it gives once it is planed: the largest section that is in it."""
+    for line in _lines(text, style):
+        sizes = [float(word) for word in line.words if word.replace(".", "").isdigit()]
+        if not line.length or len(sizes) != 2:
+            continue
+        # Nobody saws timber of a dozen millimetres: so small a figure is inches.
+        unit = INCH if max(sizes) <= 12 else 1e-3
+        thin, wide = (size * unit - 2 * PLANED for size in sorted(sizes))
+        inside = [
+            row
+            for row in catalogue.sections.values()
+            if row.shape == "rectangle"
+            and row.material in TIMBER_OF
+            and min(row.width, row.height) <= thin + 1e-4
+            and max(row.width, row.height) <= wide + 1e-4
+        ]
+        if inside:
+            best = max(inside, key=lambda row: (row.width * row.height, row.height >= row.width))
+            return StockPiece(section=best.id, length=line.length, count=line.number, bow=bow)
+    loss = write(2 * PLANED, "fine", style)
+    raise CannotBe(
+        f"“{text.strip()}” is no rough timber that can be planed: say how long and its two sizes, "
+        f"such as 3 x 2 m pine 50 x 25 rough; {loss} of each go, and what is left must be a timber "
+        "of the catalogue"
     )
 
 
