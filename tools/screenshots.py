@@ -10,7 +10,9 @@ os.environ["HAZEL_LANTERN_HOME"] = tempfile.mkdtemp(prefix="hazel-lantern-")
 
 from PyQt6.QtCore import QThreadPool
 from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QWidget
 
+from hazel_lantern.app.catalogue.window import CatalogueWindow
 from hazel_lantern.app.desk import Desk
 from hazel_lantern.app.shot.cards import Cards
 from hazel_lantern.app.start import make_app, make_window, opened
@@ -31,9 +33,10 @@ def settle(window: Window) -> None:
     QTest.qWait(200)
 
 
-def keep(window: Window, name: str) -> None:
+def keep(window: Window, name: str, view: QWidget | None = None) -> None:
+    """Keep a picture of the window, or of a view over it."""
     settle(window)
-    window.grab().save(str(OUT / f"{name}.png"))
+    (view or window).grab().save(str(OUT / f"{name}.png"))
     print(name)
 
 
@@ -76,9 +79,6 @@ def main() -> int:
     desk.lamps.toggle("jib.balance")
     keep(window, "jib-balance")
     desk.lamps.toggle("jib.balance")
-    session.go_to_station("Build")
-    desk.benches["Build"].pages.turn_to(2)
-    keep(window, "jib-holes")
     session.document.look_at(5)
     session.go_to_station("Drive")
     desk.stage.show_view("drive")
@@ -129,6 +129,11 @@ def main() -> int:
     keep(window, "night")
     window.use_theme("day")
     window.set_units("mm")
+    catalogue = CatalogueWindow(session, window.store, window)
+    catalogue.show()
+    catalogue.words.setText("alu 25")
+    keep(window, "catalogue", catalogue)
+    catalogue.close()
     window.start_rig()
     keep(window, "new-rig")
     window.keeper.may_leave = lambda: True  # type: ignore[method-assign]

@@ -16,7 +16,7 @@ from PyQt6.QtWidgets import (
 from hazel_lantern.app.row_picture import RowPicture
 from hazel_lantern.app.widgets import button, label, scrolled, tip
 from hazel_lantern.core.catalogue import Catalogue, CatalogueError
-from hazel_lantern.core.catalogue.columns import TITLES, Column, accepted, cell, cells, columns_of
+from hazel_lantern.core.catalogue.columns import TITLES, Column, accepted, cell, columns_of
 from hazel_lantern.core.catalogue.own import own_id, read_own
 from hazel_lantern.core.catalogue.picture import picture
 from hazel_lantern.core.catalogue.rows import Row
@@ -133,8 +133,3 @@ class OwnRowDialog(QDialog):
             self.trouble.setText(str(error))
             return
         self.accept()
-
-    @property
-    def typed(self) -> dict[str, str]:
-        """The row as it would stand in its file."""
-        return {} if self.row is None else cells(self.table, self.row)
