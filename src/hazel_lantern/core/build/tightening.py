@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from enum import StrEnum
+from typing import Literal
 
 from hazel_lantern.core.catalogue import Catalogue
 from hazel_lantern.core.parts import Hole, Template
@@ -60,8 +61,8 @@ def fit_of(hole: Hole, bolt: Sized | None) -> Fit:
     return Fit.CLOSE if hole.diameter <= thread.close + NEAR else Fit.LOOSE
 
 
-def gives(part: Template, catalogue: Catalogue) -> bool:
-    """Whether a part is dented before a bolt through it is tight: wood, plastic, a hollow bar.
+def gives(part: Template, catalogue: Catalogue) -> Literal["", "sinks in", "dents"]:
+    """How a part gives before a bolt through it is tight: wood and plastic, or a hollow bar.
 
     Parameters
     ----------
@@ -70,16 +71,19 @@ def gives(part: Template, catalogue: Catalogue) -> bool:
 
     Returns
     -------
-    bool
+    {"", "sinks in", "dents"}
+        Nothing where it does not.
     """
     for section in catalogue.sections.values():
         if section.name == part.of:
+            if catalogue.material_of(section).modulus < SOFT:
+                return "sinks in"
             hollow = section.wall > 0 and section.shape not in ("angle", "channel")
-            return hollow or catalogue.material_of(section).modulus < SOFT
+            return "dents" if hollow else ""
     for material in catalogue.materials.values():
         if part.of.casefold() in (material.id, material.name.casefold()):
-            return material.modulus < SOFT
-    return any(word in part.of.casefold() for word in WOOD)
+            return "sinks in" if material.modulus < SOFT else ""
+    return "sinks in" if any(word in part.of.casefold() for word in WOOD) else ""
 
 
 def torque(bolt: Sized) -> float:
@@ -117,8 +121,11 @@ def tightened(bolt: Sized, made: Mapping[str, Template], catalogue: Catalogue, s
         return "a locking nut, turned back until it turns freely and does not rock"
     if not bolt.bolt.nut and "camera" in bolt.bolt.purpose:
         return "by hand, then an eighth of a turn with a key"
-    if any(gives(one, catalogue) for one in parts):
+    ways = {gives(one, catalogue) for one in parts}
+    if "sinks in" in ways:
         return "snug: until the washer begins to sink in, no further"
+    if "dents" in ways:
+        return "snug: no further than a short spanner goes by hand, or the wall dents"
     return f"about {about(torque(bolt), 'torque', style, 1)}"
 
 
