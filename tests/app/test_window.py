@@ -573,6 +573,18 @@ def test_a_table_is_written_and_read(window, catalogue, tmp_path, monkeypatch, q
     assert "cannot be read" in catalogue.trouble.text()
 
 
+def test_an_own_table_that_is_no_text_is_left_as_it_is(window, catalogue, store, monkeypatch):
+    store.catalogue.mkdir(parents=True, exist_ok=True)
+    path = store.catalogue / "sections.csv"
+    path.write_bytes(b"\xff\xfe not a table")
+    entering(monkeypatch, POLE)
+    catalogue.add()
+    assert "could not be kept" in catalogue.trouble.text()
+    assert "not UTF-8" in catalogue.trouble.text()
+    assert path.read_bytes() == b"\xff\xfe not a table"
+    assert "own-curtain-pole-28" not in window.session.workshop.catalogue.sections
+
+
 def test_an_own_motor_and_own_cogs_drive_a_rig_and_lie_on_the_shelf(
     window, catalogue, store, monkeypatch
 ):

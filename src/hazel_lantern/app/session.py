@@ -11,7 +11,6 @@ from PyQt6.QtCore import QElapsedTimer, QObject, QTimer, pyqtSignal
 from hazel_lantern.app.workers import Follower
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.assessor import Assessor, assess_case
-from hazel_lantern.core.catalogue.carried import CarriedRow
 from hazel_lantern.core.document import Document
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import (
@@ -92,12 +91,6 @@ class Session(QObject):
         self.workshop = workshop.carrying(self._rows)
         self._on_change()
 
-    def _carried(self, table: str, ids: Iterable[str]) -> tuple[CarriedRow, ...]:
-        """What the project carries but rows that are to be the maker's own."""
-        ours = {(table, id) for id in ids}
-        rows = self.document.project.rows
-        return tuple(one for one in rows if (one.table, one.row.id) not in ours)
-
     def use_own(self, table: str, ids: Iterable[str], workshop: Workshop) -> None:
         """Use another catalogue of the maker's, and these rows of it whatever the project carries.
 
@@ -106,7 +99,8 @@ class Session(QObject):
         CannotBe
             Names a rig that could not be worked out, and why; nothing is changed then.
         """
-        kept = self._carried(table, ids)
+        ours, rows = {(table, id) for id in ids}, self.document.project.rows
+        kept = tuple(one for one in rows if (one.table, one.row.id) not in ours)
         whole = workshop.carrying(kept)
         for rig in self.document.project.rigs:
             try:
@@ -114,7 +108,7 @@ class Session(QObject):
             except CannotBe as error:
                 raise CannotBe(f"{rig.name} cannot be worked out: {error}") from None
         self.own = workshop
-        if kept != self.document.project.rows:
+        if kept != rows:
             self.document.edit_project(Edit("rows", kept), action="take my own figures")
         self.set_workshop(workshop)
 

@@ -31,11 +31,11 @@ from hazel_lantern.core.catalogue.columns import TITLES, as_csv
 from hazel_lantern.core.catalogue.own import drop_own, keep_own, read_in
 from hazel_lantern.core.catalogue.picture import picture
 from hazel_lantern.core.catalogue.rows import Row
-from hazel_lantern.core.catalogue.tables import LARGEST
+from hazel_lantern.core.catalogue.tables import read_text
 from hazel_lantern.core.errors import CannotBe
-from hazel_lantern.core.files import read_bytes, write_whole
+from hazel_lantern.core.files import write_whole
+from hazel_lantern.core.project.carrying import named_in
 from hazel_lantern.core.project.store import Store
-from hazel_lantern.core.shop import named_rows
 
 #: As large as it opens where the window behind it is.
 LARGE = QSize(1120, 640)
@@ -250,8 +250,7 @@ class CatalogueWindow(WorkDialog):
             rig.name
             for project in self.session.document.all_there_was
             for rig in project.rigs
-            for root in (rig.shot, rig.design, rig.drive)
-            if any((table, id) == (self.table, row.id) for _, table, id in named_rows(root))
+            if (self.table, row.id) in named_in(rig)
         ]
 
     def take_out(self) -> None:
@@ -299,14 +298,7 @@ class CatalogueWindow(WorkDialog):
     def read(self, path: Path) -> None:
         """Take rows from a table's own file; what is wrong is told by line and column first."""
         try:
-            text = read_bytes(path, LARGEST)[0].decode("utf-8-sig")
-            found = read_in(text, self.table, path.name, self.session.own.catalogue)
-        except OSError as error:
-            self.trouble.setText(f"{path.name} cannot be read: {error.strerror}")
-            return
-        except UnicodeDecodeError as error:
-            self.trouble.setText(f"{path.name}: not UTF-8 text at byte {error.start}")
-            return
+            found = read_in(read_text(path), self.table, path.name, self.session.own.catalogue)
         except CatalogueError as error:
             self.trouble.setText(str(error))
             return
@@ -340,6 +332,10 @@ class CatalogueWindow(WorkDialog):
         try:
             self.session.use_own(self.table, [row.id for row in rows], whole)
             keep_own(self.store.catalogue, self.table, rows)
+        except CatalogueError as error:
+            self.session.set_workshop(own)
+            self.trouble.setText(f"It could not be kept: {error}")
+            return False
         except CannotBe as error:
             self.trouble.setText(f"Not kept: with it {error}")
             return False

@@ -100,6 +100,7 @@ def gather(project: Project, rig: Rig, workshop: Workshop, stop: Stop = never) -
 
     bolts, screws = assessment.bolts(), assessment.screws()
     made = _marked_out(assessment.templates(), (*(one.bolt for one in bolts), *screws), settings)
+    told = assessment.steps()
     built = Built(
         assessment.pieces,
         made,
@@ -118,10 +119,8 @@ def gather(project: Project, rig: Rig, workshop: Workshop, stop: Stop = never) -
         made=made,
         bolts=bolts,
         screws=screws,
-        steps=pack_steps(assessment.steps(), built),
-        to_borrow=missing(
-            (tool for step in assessment.steps() for tool in step.tools), workshop.shelf.tools
-        ),
+        steps=pack_steps(told, built),
+        to_borrow=missing((tool for step in told for tool in step.tools), workshop.shelf.tools),
         set_card=assessment.set_card(),
         cautions=cautions("Build"),
         on_the_day=cautions("Shot", "Load", "Frame", "Drive", "Try-out"),

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from functools import cache
 from itertools import groupby
 from typing import Any, Literal
@@ -122,3 +122,13 @@ def put(
     canvas.setFont(name, size)
     canvas.drawString(x, y, line)
     canvas.setFont(font, size)
+
+
+def traced(canvas: Any, points: Iterable[tuple[float, float]], closed: bool = False) -> Any:
+    """A path through points, to be drawn."""
+    path = canvas.beginPath()
+    for at, point in enumerate(points):
+        (path.lineTo if at else path.moveTo)(*point)
+    if closed:
+        path.close()
+    return path

@@ -10,7 +10,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from hazel_lantern.core.build.boards import sold_as
+from hazel_lantern.core.build.tightening import by_hole
 from hazel_lantern.core.catalogue import Catalogue
+from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.parts import Bolt, Piece, Step, Template, in_sentence
 from hazel_lantern.core.rigs.kit.bolts import Sized
 from hazel_lantern.core.rigs.kit.words import CUTTING, DRILLING
@@ -32,15 +34,28 @@ class Built:
     style: Style
     tools: tuple[Tool, ...] = ()
 
-    @property
+    @kept
     def parts(self) -> dict[str, Template]:
         """By name."""
         return {one.part: one for one in self.made}
+
+    @kept
+    def bolt_of(self) -> dict[tuple[str, str], Sized]:
+        """The bolt of each hole, by part and hole."""
+        return by_hole(self.bolts)
 
     @property
     def fixings(self) -> tuple[Bolt, ...]:
         """Bolts and screws."""
         return (*(one.bolt for one in self.bolts), *self.screws)
+
+    @kept
+    def through(self) -> dict[str, set[str]]:
+        """The parts that the bolts and screws of each purpose go through."""
+        found: dict[str, set[str]] = {}
+        for bolt in self.fixings:
+            found.setdefault(bolt.purpose, set()).update(one.part for one in bolt.through)
+        return found
 
 
 def ordered(steps: Sequence[Step], built: Built) -> list[Step]:
@@ -61,17 +76,9 @@ def ordered(steps: Sequence[Step], built: Built) -> list[Step]:
     return _sorted(whole, built)
 
 
-def _through(built: Built) -> dict[str, set[str]]:
-    """The parts that the bolts of each purpose go through."""
-    found: dict[str, set[str]] = {}
-    for bolt in built.fixings:
-        found.setdefault(bolt.purpose, set()).update(one.part for one in bolt.through)
-    return found
-
-
 def _with_all_parts(steps: Sequence[Step], built: Built) -> list[Step]:
     """With a step for each part that nobody makes, where it is first wanted."""
-    through, found = _through(built), list(steps)
+    through, found = built.through, list(steps)
     told = {name for step in steps for name in step.makes}
     labels = {piece.label for piece in built.pieces}
     for part in built.made:
@@ -150,7 +157,7 @@ def _with_all_fixings(steps: Sequence[Step], built: Built) -> list[Step]:
     """With a step for the bolts and screws of each purpose that nobody puts in."""
     found = list(steps)
     told = {purpose for step in steps for purpose in step.joins}
-    for purpose, parts in _through(built).items():
+    for purpose, parts in built.through.items():
         if purpose in told:
             continue
         made = [at for at, step in enumerate(found) if parts & set(step.makes)]
@@ -170,7 +177,7 @@ def _with_all_fixings(steps: Sequence[Step], built: Built) -> list[Step]:
 
 def _sorted(steps: Sequence[Step], built: Built) -> list[Step]:
     """Phase by phase; within, as told, but nothing before what it needs."""
-    through = _through(built)
+    through = built.through
     left = sorted(steps, key=lambda step: PHASES.index(step.phase))
 
     def needs(step: Step) -> set[tuple[str, str]]:

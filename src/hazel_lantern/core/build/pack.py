@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import io
 import re
 from collections.abc import Callable, Sequence
 from pathlib import Path
@@ -44,6 +45,7 @@ from hazel_lantern.core.build.tagged import (
     TaggedTable,
 )
 from hazel_lantern.core.build.templates import write_templates
+from hazel_lantern.core.files import write_whole
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.names import file_name
 from hazel_lantern.core.project.model import Project, Rig
@@ -416,9 +418,9 @@ def write_pdf(dossier: Dossier, path: Path, paper: str = "A4") -> None:
     """
     register_fonts()
     page = LETTER if paper == "Letter" else A4
-    beside = path.with_name(f".{path.name}.part")
+    out = io.BytesIO()
     document = SimpleDocTemplate(
-        str(beside),
+        out,
         pagesize=page,
         # A frame keeps six points of its own free on each side.
         leftMargin=42,
@@ -431,12 +433,9 @@ def write_pdf(dossier: Dossier, path: Path, paper: str = "A4") -> None:
         creator=f"Hazel Lantern {__version__}",
         lang="en",
     )
-    try:
-        story = _Pack(dossier, page).story()
-        document.build(story, onFirstPage=_footer, onLaterPages=_footer, canvasmaker=TaggedCanvas)
-        beside.replace(path)
-    finally:
-        beside.unlink(missing_ok=True)
+    story = _Pack(dossier, page).story()
+    document.build(story, onFirstPage=_footer, onLaterPages=_footer, canvasmaker=TaggedCanvas)
+    write_whole(path, out.getvalue())
 
 
 def write_pack(

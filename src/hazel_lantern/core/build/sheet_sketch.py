@@ -6,7 +6,7 @@ from typing import Any
 
 from reportlab.lib.colors import HexColor
 
-from hazel_lantern.core.build.letters import put
+from hazel_lantern.core.build.letters import put, traced
 from hazel_lantern.core.build.tagged import Drawing
 from hazel_lantern.core.fields import describe, value_at
 from hazel_lantern.core.project.model import Rig
@@ -83,20 +83,12 @@ class SketchSheet(Drawing):
             if thing.role in ("rail", "stand", "timber"):
                 canvas.setStrokeColor(HexColor("#8A5A2B") if thing.role == "rail" else SOFT)
             canvas.setLineWidth(max(0.4, thing.weight * self._factor))
-            path = canvas.beginPath()
-            path.moveTo(*self._at(thing.points[0]))
-            for point in thing.points[1:]:
-                path.lineTo(*self._at(point))
-            canvas.drawPath(path, stroke=1, fill=0)
+            canvas.drawPath(traced(canvas, map(self._at, thing.points)), stroke=1, fill=0)
         elif isinstance(thing, Shape):
             canvas.setLineWidth(0.4)
             canvas.setStrokeColor(PALE if thing.role in ("ghost", "figure") else INK)
             canvas.setFillColor(HexColor(_FILL.get(thing.role, "#FFFFFF")))
-            path = canvas.beginPath()
-            path.moveTo(*self._at(thing.points[0]))
-            for point in thing.points[1:]:
-                path.lineTo(*self._at(point))
-            path.close()
+            path = traced(canvas, map(self._at, thing.points), closed=True)
             canvas.drawPath(path, stroke=1, fill=0 if thing.hollow else 1)
         elif isinstance(thing, Disc):
             canvas.setLineWidth(0.6)

@@ -6,7 +6,7 @@ from typing import Any
 
 from reportlab.lib.colors import HexColor
 
-from hazel_lantern.core.build.letters import put
+from hazel_lantern.core.build.letters import put, traced
 from hazel_lantern.core.build.sheet_sketch import INK, PALE, SOFT, round_scale
 from hazel_lantern.core.build.steps import Joint, PackStep
 from hazel_lantern.core.build.tagged import Drawing
@@ -17,8 +17,9 @@ from hazel_lantern.core.units import Style, write
 POINTS = 72 / 0.0254
 #: How high a drawing is, and how many parts or bolts have room in one; points.
 HIGH, MOST = 70.0, 2
-#: Of one bolt's drawing: head and nut along it, how high a part is drawn, the least of a thin one.
-HEAD, BROAD, THIN = 7.0, 22.0, 5.0
+#: Of one bolt's drawing: head and nut along it, how high a part is drawn, how thick at the least
+#: and at the most.
+HEAD, BROAD, THIN, THICK = 7.0, 22.0, 5.0, 26.0
 FILLS = tuple(HexColor(code) for code in ("#E2D2B4", "#EFE7D8", "#D6C8B0"))
 
 
@@ -100,12 +101,8 @@ class StepDrawing(Drawing):
         canvas.setStrokeColor(INK)
         canvas.setFillColor(FILLS[1])
         if part.outline:
-            path = canvas.beginPath()
-            path.moveTo(*at(*part.outline[0]))
-            for corner in part.outline[1:]:
-                path.lineTo(*at(*corner))
-            path.close()
-            canvas.drawPath(path, stroke=1, fill=1)
+            edge = traced(canvas, (at(*corner) for corner in part.outline), closed=True)
+            canvas.drawPath(edge, stroke=1, fill=1)
         else:
             canvas.rect(x0, y0, wide, high, fill=1)
         canvas.setFillColor(HexColor("#FFFFFF"))
@@ -126,19 +123,15 @@ class StepDrawing(Drawing):
         canvas = self.canv
         names = list(dict.fromkeys(joint.through))
         letters = {name: chr(97 + at) for at, name in enumerate(names)}
-        layers: list[tuple[str, int]] = []
-        for at, place in enumerate(joint.bolt.through):
-            if not place.inside:
-                layers.append((letters[place.part], at))
-        wide = max((self.width - 40) / max(len(layers), 1), THIN)
-        wide = min(wide, 26.0)
+        layers = [letters[place.part] for place in joint.bolt.through if not place.inside]
+        wide = min(max((self.width - 40) / max(len(layers), 1), THIN), THICK)
         x = (self.width - wide * len(layers)) / 2
         middle = low + HIGH - 14 - BROAD / 2
         canvas.setDash([])
         canvas.setStrokeColor(INK)
         canvas.setLineWidth(0.6)
         start = x
-        for number, (letter, _) in enumerate(layers):
+        for number, letter in enumerate(layers):
             canvas.setFillColor(FILLS[number % len(FILLS)])
             canvas.rect(x, middle - BROAD / 2, wide, BROAD, fill=1)
             self._label(letter, x + wide / 2, middle - BROAD / 2 + 2.5, middle=True)
@@ -187,17 +180,8 @@ class StepDrawing(Drawing):
         canvas.setLineWidth(0.6)
         if isinstance(thing, Line):
             canvas.setLineWidth(max(0.5, thing.weight * times))
-            path = canvas.beginPath()
-            path.moveTo(*at(thing.points[0]))
-            for point in thing.points[1:]:
-                path.lineTo(*at(point))
-            canvas.drawPath(path)
+            canvas.drawPath(traced(canvas, map(at, thing.points)))
         elif isinstance(thing, Shape):
-            path = canvas.beginPath()
-            path.moveTo(*at(thing.points[0]))
-            for point in thing.points[1:]:
-                path.lineTo(*at(point))
-            path.close()
-            canvas.drawPath(path, fill=1)
+            canvas.drawPath(traced(canvas, map(at, thing.points), closed=True), fill=1)
         elif isinstance(thing, Disc):
             canvas.circle(*at(thing.centre), thing.radius * times, fill=1)

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from hazel_lantern.core.build.ordering import Built, ordered
-from hazel_lantern.core.build.tightening import Fit, by_hole, engagement, fit_of, tightened
+from hazel_lantern.core.build.tightening import Fit, engagement, fit_of, tightened
 from hazel_lantern.core.parts import Bolt, Piece, Step, Template
 from hazel_lantern.core.tools import called
 from hazel_lantern.core.units import write
@@ -89,9 +89,8 @@ def _packed(step: Step, built: Built) -> PackStep:
     bolts = sum(one.number for one in joints)
     worked = A_CUT * cuts + A_HOLE * holes + A_BOLT * bolts
     minutes = BEGIN + worked if worked else ELSEWHERE[step.phase]
-    bolts_of = by_hole(built.bolts)
     tapped = any(
-        fit_of(hole, bolts_of.get((one.part, hole.label))) is Fit.TAPPED
+        fit_of(hole, built.bolt_of.get((one.part, hole.label))) is Fit.TAPPED
         for one in drilled
         for hole in one.holes
     )

@@ -90,6 +90,18 @@ class Catalogue:
         near = difflib.get_close_matches(id, rows, n=3) or list(rows)[:3]
         raise CatalogueError(f"{table}: “{id}” is not in the catalogue; near it: {', '.join(near)}")
 
+    def check_material(self, row: Row) -> None:
+        """See that what a row is made of is known.
+
+        Raises
+        ------
+        CatalogueError
+            Names the material and the nearest ones that exist.
+        """
+        of = getattr(row, "material", None)
+        if of is not None:
+            self.find("materials", of)
+
     def material_of(self, section: Section) -> Material:
         """The material a section is made of."""
         return self.materials[section.material]
@@ -108,10 +120,8 @@ def shipped() -> Catalogue:
         name: read_table(DATA / "catalogue" / f"{name}.csv", kind) for name, kind in TABLES.items()
     }
     catalogue = Catalogue(**tables)
-    for section in catalogue.sections.values():
-        catalogue.find("materials", section.material)
-    for cog in catalogue.cogs.values():
-        catalogue.find("materials", cog.material)
+    for row in (*catalogue.sections.values(), *catalogue.cogs.values()):
+        catalogue.check_material(row)
     return catalogue
 
 

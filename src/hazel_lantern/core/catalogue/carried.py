@@ -9,6 +9,7 @@ import hashlib
 import json
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Any
 
 from pydantic import Field, ValidationError, model_validator
@@ -75,7 +76,7 @@ class CarriedRow(Frozen):
         cells = row.model_dump(mode="json", exclude={"own"}, exclude_defaults=True)
         return cls(table=table, cells=cells, digest=digest_of(row))
 
-    @property
+    @cached_property
     def row(self) -> Row:
         """The row itself."""
         return TABLES[self.table].model_validate(self.cells)
@@ -192,7 +193,5 @@ def joined(catalogue: Catalogue, carried: Sequence[CarriedRow]) -> Catalogue:
         own = here.own if here is not None else True
         whole = whole.with_rows(one.table, [row.model_copy(update={"own": own})])
     for one in carried:
-        of = getattr(one.row, "material", None)
-        if of is not None:
-            whole.find("materials", of)
+        whole.check_material(one.row)
     return whole

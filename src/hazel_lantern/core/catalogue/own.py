@@ -14,7 +14,7 @@ from hazel_lantern.core.catalogue import Catalogue
 from hazel_lantern.core.catalogue.columns import cells as cells_of
 from hazel_lantern.core.catalogue.columns import columns_of
 from hazel_lantern.core.catalogue.rows import TABLES, Row
-from hazel_lantern.core.catalogue.tables import CatalogueError, parse
+from hazel_lantern.core.catalogue.tables import CatalogueError, parse, read_text
 from hazel_lantern.core.files import write_whole
 
 
@@ -37,7 +37,7 @@ def _records(own: Path, table: str) -> list[list[str]]:
     """The lines of an own table as they stand there, the header first and whole."""
     titles = [column.title for column in columns_of(table)]
     path = own / f"{table}.csv"
-    text = path.read_text(encoding="utf-8-sig") if path.exists() else ""
+    text = read_text(path) if path.exists() else ""
     records = [line for line in csv.reader(io.StringIO(text)) if any(map(str.strip, line))]
     if not records:
         return [titles]
@@ -94,14 +94,8 @@ def read_own(table: str, cells: dict[str, str], catalogue: Catalogue) -> Row:
         (row,) = parse(text.getvalue(), TABLES[table], table).values()
     except CatalogueError as error:
         raise CatalogueError(str(error).replace(f"{table}, line 2, ", "")) from None
-    _known_material(row, catalogue)
+    catalogue.check_material(row)
     return row
-
-
-def _known_material(row: Row, catalogue: Catalogue) -> None:
-    of = getattr(row, "material", None)
-    if of is not None:
-        catalogue.find("materials", of)
 
 
 def keep_own(own: Path, table: str, rows: Iterable[Row]) -> None:
@@ -118,6 +112,8 @@ def keep_own(own: Path, table: str, rows: Iterable[Row]) -> None:
     ------
     OSError
         If they cannot be kept; the file is then as it was.
+    CatalogueError
+        If what is there is no text.
     """
     records = _records(own, table)
     for row in rows:
@@ -199,7 +195,7 @@ def read_in(text: str, table: str, name: str, catalogue: Catalogue) -> ReadIn:
     for id, row in parse(text, TABLES[table], name, faults).items():
         before = here.get(id)
         try:
-            _known_material(row, catalogue)
+            catalogue.check_material(row)
         except CatalogueError as error:
             faults.append(f"{name}, “{id}”, column “material”: {error}")
             continue

@@ -182,12 +182,22 @@ def _lines(reader: Any, name: str) -> Iterator[list[str]]:
         raise CatalogueError(f"{name}, line {reader.line_num}: {error}") from None
 
 
-def read_table(path: Path, kind: type[RowT], faults: list[str] | None = None) -> dict[str, RowT]:
-    """Read a table from a file; see `parse`."""
+def read_text(path: Path) -> str:
+    """The text of a table's file.
+
+    Raises
+    ------
+    CatalogueError
+        If it cannot be read, or is no text.
+    """
     try:
-        text = read_bytes(path, LARGEST)[0].decode("utf-8-sig")
+        return read_bytes(path, LARGEST)[0].decode("utf-8-sig")
     except OSError as error:
         raise CatalogueError(f"{path.name}: cannot be read: {error.strerror}") from None
     except UnicodeDecodeError as error:
         raise CatalogueError(f"{path.name}: not UTF-8 text at byte {error.start}") from None
-    return parse(text, kind, path.name, faults)
+
+
+def read_table(path: Path, kind: type[RowT], faults: list[str] | None = None) -> dict[str, RowT]:
+    """Read a table from a file; see `parse`."""
+    return parse(read_text(path), kind, path.name, faults)

@@ -8,16 +8,30 @@ from hazel_lantern.core.catalogue import Catalogue
 from hazel_lantern.core.catalogue.carried import Difference, differing, is_alike, used
 from hazel_lantern.core.catalogue.rows import TABLES
 from hazel_lantern.core.parts import Part
-from hazel_lantern.core.project.model import Project
+from hazel_lantern.core.project.model import Project, Rig
 from hazel_lantern.core.shop import named_rows
+
+
+def named_in(rig: Rig) -> Iterator[tuple[str, str]]:
+    """Rows of the catalogue that a rig names: table and id.
+
+    Parameters
+    ----------
+    rig : Rig
+
+    Yields
+    ------
+    tuple of (str, str)
+    """
+    for root in (rig.shot, rig.design, rig.drive):
+        yield from ((table, id) for _, table, id in named_rows(root))
 
 
 def _named(
     project: Project, parts: Iterable[Part], catalogue: Catalogue
 ) -> Iterator[tuple[str, str]]:
     for rig in project.rigs:
-        for root in (rig.shot, rig.design, rig.drive):
-            yield from ((table, id) for _, table, id in named_rows(root))
+        yield from named_in(rig)
     for id in {part.catalogue_id for part in parts}:
         yield from ((table, id) for table in TABLES if id in getattr(catalogue, table))
 
