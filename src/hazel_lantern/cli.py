@@ -74,6 +74,7 @@ def _lamp_row(lamp: Any, assessment: Any) -> dict[str, Any]:
         "applies": lamp.applies,
         "mark": float(assessment.marks[lamp.mark]),
         "headline": lamp.headline,
+        "look up": [one.id for one in lamp.unknown],
     }
 
 
@@ -117,7 +118,8 @@ def _print_rig(rig: Rig, found: Any, style: Style) -> None:
     for lamp in found.lamps:
         mark = write(float(found.marks[lamp.mark]), found.axis.kind, style)
         print(
-            f"  {lamp.state:6} {lamp.id:20} {lamp.reading(style):34} at {mark:>10}  {lamp.headline}"
+            f"  {lamp.state:10} {lamp.id:20} {lamp.reading(style):34} "
+            f"at {mark:>10}  {lamp.headline}"
         )
     for trace in found.traces.values():
         low, high = float(trace.values.min()), float(trace.values.max())

@@ -55,6 +55,7 @@ COMMANDS: tuple[Command, ...] = (
     Command("copy-rig", "Copy this rig", rig_work.copy_rig, ("Ctrl+D",), "rigs", True),
     Command("rename-rig", "Rename this rig…", rig_work.rename_rig, ("Ctrl+R",), "rigs", True),
     Command("remove-rig", "Take this rig out", rig_work.remove_rig, (), "rigs", True),
+    Command("look-up", "To look up…", sheets.show_look_ups, ("Ctrl+U",), "rigs", True),
     Command("pack", "Build pack…", lambda w: w.build_pack(), ("Ctrl+B",), "rigs", True),
     Command("next-rig", "Next rig", rig_work.next_rig, ("Ctrl+Tab",), "rigs"),
     Command("shelf", "What I have…", sheets.show_shelf, ("Ctrl+H",), "workshop"),

@@ -30,6 +30,8 @@ LEAST_SHOWN = 3
 ROW = 44
 #: What a row keeps free beside its words, and its lines are high, px.
 ROW_MARGINS, LINE = 52, 18
+#: For the word of a state, px.
+STATE_ROOM = 60
 
 
 class LampRow(QAbstractButton):
@@ -124,11 +126,11 @@ class LampRow(QAbstractButton):
             )
         side = Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter
         painter.drawText(head, int(side) | int(Qt.TextFlag.TextWordWrap), name)
-        self._bar(painter, QRectF(left, 27 + more, self.width() - left - 54, 5))
+        self._bar(painter, QRectF(left, 27 + more, self.width() - left - STATE_ROOM - 10, 5))
         painter.setFont(theme.font(11, bold=self.lamp.state is not State.HOLDS))
         painter.setPen(colour)
         painter.drawText(
-            QRectF(self.width() - 52, 21 + more, 44, 16),
+            QRectF(self.width() - STATE_ROOM - 8, 21 + more, STATE_ROOM, 16),
             Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter,
             str(self.lamp.state) if self.lamp.applies else "–",
         )
@@ -223,6 +225,15 @@ class LampDetail(QWidget):
             self._progress.hide()
             self._mend_note.setText("It holds; nothing to mend.")
             return
+        if lamp.state is State.TO_LOOK_UP:
+            self.worker.cancel()
+            self._progress.hide()
+            self._mend_note.setText("\n\n".join(one.ask(style) for one in lamp.unknown))
+            row = _MendButton("Record what you found…\nwith who says so")
+            row.setAccessibleName("Record what you found")
+            row.clicked.connect(self._look_up)
+            self._mends.addWidget(row)
+            return
         if lamp.on_site:
             self.worker.cancel()
             self._progress.hide()
@@ -274,6 +285,11 @@ class LampDetail(QWidget):
         lamp = self._lamp()
         if lamp is not None:
             change_limit(self.session, lamp, self)
+
+    def _look_up(self) -> None:
+        from hazel_lantern.app.look_up_dialog import look_up
+
+        look_up(self.session, self)
 
     def _show_mends(self, found: object) -> None:
         assert isinstance(found, mends.Offers)

@@ -19,6 +19,13 @@ def show_settings(window: Window) -> None:
     SettingsDialog(window.session, window).exec()
 
 
+def show_look_ups(window: Window) -> None:
+    """What has to be looked up for this rig."""
+    from hazel_lantern.app.look_up_dialog import look_up
+
+    look_up(window.session, window)
+
+
 def show_shelf(window: Window) -> None:
     """Open the shelf."""
     from hazel_lantern.app.shelf_dialog import ShelfDialog

@@ -17,7 +17,12 @@ NARROW, LETTERS, TWO_LINES = 36, 56, 104
 LOOKED_AT = 116
 HEIGHT = 42
 #: Lamps on the dark bar.
-ON_HUSK = {State.HOLDS: "#B9C784", State.TIGHT: "#F0A86A", State.FAILS: "#F3A093"}
+ON_HUSK = {
+    State.HOLDS: "#B9C784",
+    State.TIGHT: "#F0A86A",
+    State.TO_LOOK_UP: "#9CC7D3",
+    State.FAILS: "#F3A093",
+}
 
 
 class Tag(QAbstractButton):

@@ -39,7 +39,12 @@ class Theme:
 
     def of(self, state: State) -> str:
         """The colour of a lamp's state."""
-        return {State.HOLDS: self.leaf, State.TIGHT: self.ember, State.FAILS: self.clay}[state]
+        return {
+            State.HOLDS: self.leaf,
+            State.TIGHT: self.ember,
+            State.TO_LOOK_UP: self.water,
+            State.FAILS: self.clay,
+        }[state]
 
 
 DAY = Theme(
@@ -147,7 +152,7 @@ def _glyph(name: str, ink: str, glow: str, size: int, ratio: float) -> QPixmap:
 
 def lamp_glyph(state: State, size: int = 18, ink: str | None = None) -> QPixmap:
     """The lantern of a state."""
-    return glyph(f"lamp-{state}", ink or _current.of(state), size)
+    return glyph(f"lamp-{str(state).replace(' ', '-')}", ink or _current.of(state), size)
 
 
 def app_icon() -> QIcon:

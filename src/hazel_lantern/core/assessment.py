@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from hazel_lantern.core.axis import Axis
-from hazel_lantern.core.lamps import Lamp, State, full_id, worst
+from hazel_lantern.core.lamps import Lamp, LookUp, State, full_id, worst
 from hazel_lantern.core.lazy import Lazy, kept
 from hazel_lantern.core.load_sketch import LOAD, load_sketch
 from hazel_lantern.core.parts import Bolt, Hole, Part, Piece, Step, Template
@@ -114,9 +114,10 @@ class Assessment:
     def by_id(self) -> Lazy[Lamp]:
         """Lamps by id, ``family.check``."""
         name, settings = self.family.id, self.case.settings
+        found_out = self.case.setup.looked_up
         return Lazy(
             {
-                full_id(check.id, name): partial(check.lamp, name, subject, settings)
+                full_id(check.id, name): partial(check.lamp, name, subject, settings, found_out)
                 for one in self.family.everything
                 for check, subject in one.checks()
             }
@@ -130,6 +131,16 @@ class Assessment:
     def lamps(self) -> tuple[Lamp, ...]:
         """All lamps, in the order in which they are listed."""
         return tuple(self.by_id.values())
+
+    @property
+    def look_ups(self) -> tuple[LookUp, ...]:
+        """All that is still to be looked up, each once."""
+        return tuple({one.id: one for lamp in self.lamps for one in lamp.unknown}.values())
+
+    @property
+    def ready(self) -> bool:
+        """Whether nothing fails and nothing is left to look up."""
+        return self.state.badness < State.TO_LOOK_UP.badness
 
     def whole(self) -> Assessment:
         """Itself, with all worked out that takes long."""

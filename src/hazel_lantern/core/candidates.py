@@ -90,7 +90,7 @@ class Candidate:
         suits = self.family.suits(self.rig.shot)[0]
         own = [lamp for lamp in self.found.lamps if lamp.id not in SAME]
         burns = max((lamp.state.badness for lamp in own), default=0)
-        return (float(burns > 1), -suits, float(burns), self.found.cost)
+        return (float(burns >= State.FAILS.badness), -suits, float(burns), self.found.cost)
 
 
 def able(shot: Shot) -> list[AnyFamily]:

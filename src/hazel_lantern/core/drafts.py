@@ -112,7 +112,7 @@ def settle(case: Case[Any], rounds: int = 10, stop: Stop = never) -> Case[Any]:
         open_lamps = [
             lamp
             for lamp in found.lamps
-            if lamp.state is not State.HOLDS and lamp.id not in given_up
+            if lamp.state not in (State.HOLDS, State.TO_LOOK_UP) and lamp.id not in given_up
         ]
         if not open_lamps:
             break

@@ -6,14 +6,16 @@ sentence and working are functions of the units.
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import Any, Literal
 
 import numpy as np
 from numpy.typing import NDArray
+from pydantic import Field
 
+from hazel_lantern.core.fields import Frozen
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.units import Style, to_the_eye, write
 
@@ -22,6 +24,8 @@ Sense = Literal["at most", "at least"]
 Inputs = tuple[tuple[str, str, float, str], ...]
 
 
+#: In place of a figure that hangs on what is to be looked up, before and after.
+UNKNOWN, LOOKED_UP = "not known yet", "as looked up"
 #: Lengths from here on are read as a tape shows them, m.
 LONG = 0.1
 
@@ -31,12 +35,13 @@ class State(StrEnum):
 
     HOLDS = "holds"
     TIGHT = "tight"
+    TO_LOOK_UP = "to look up"
     FAILS = "fails"
 
     @property
     def badness(self) -> int:
-        """0, 1 or 2, to compare and sort."""
-        return (State.HOLDS, State.TIGHT, State.FAILS).index(self)
+        """0 to 3, to compare and sort."""
+        return list(State).index(self)
 
 
 def worst(states: list[State]) -> State:
@@ -100,6 +105,52 @@ def working(formula: str, inputs: Inputs, source: str) -> Callable[[Style], Work
     )
 
 
+class LookedUp(Frozen):
+    """What somebody found out about a rig: see `LookUp`.
+
+    Attributes
+    ----------
+    id : str
+        Of the look-up.
+    by : str
+        Who says so.
+    least : float
+        The figure that was asked for, SI: asked for more, it is to be looked up again.
+    """
+
+    id: str = Field(min_length=1, max_length=120)
+    by: str = Field(min_length=1, max_length=80)
+    least: float = Field(0.0, ge=-1e9, le=1e9)
+
+
+@dataclass(frozen=True)
+class LookUp:
+    """What nobody can work out, and nobody has looked at yet.
+
+    Attributes
+    ----------
+    id : str
+        What it is about, within the rig; something else in its place has another id.
+    name : str
+        What is to be looked up, to end the words "Look up".
+    ask : callable
+        What must be so, as a sentence with the figure to look for, in the chosen units.
+    least : float
+        That figure, SI, where more of it is harder to meet; 0 where there is none.
+    """
+
+    id: str
+    name: str
+    ask: Callable[[Style], str]
+    least: float = 0.0
+
+    def settled(self, found_out: Iterable[LookedUp]) -> bool:
+        """Whether somebody has said so, of no less than is asked now."""
+        # Figures are kept in a file and worked out anew: the last digits may differ.
+        enough = self.least - 1e-6 * abs(self.least)
+        return any(one.id == self.id and one.least >= enough for one in found_out)
+
+
 @dataclass(frozen=True)
 class Lamp:
     """One check.
@@ -128,6 +179,12 @@ class Lamp:
         Whether it is still that of the design a moment ago, while something is dragged.
     on_site : str
         What has to be done where it stands; nothing that is set here mends it.
+    look_up : tuple of LookUp
+        What the maker has to look up.
+    unknown : tuple of LookUp
+        What of that nobody has looked up yet.
+    instead : str
+        Words in place of value and limit, where there is no figure.
     """
 
     id: str
@@ -143,6 +200,9 @@ class Lamp:
     applies: bool = True
     stale: bool = False
     on_site: str = ""
+    look_up: tuple[LookUp, ...] = ()
+    unknown: tuple[LookUp, ...] = ()
+    instead: str = ""
 
     @property
     def headline(self) -> str:
@@ -153,6 +213,8 @@ class Lamp:
         """Value against limit, in words."""
         if not self.applies:
             return "does not apply"
+        if self.instead:
+            return self.instead
         seen = self._to_the_eye(style)
         value, limit = (write(one, self.spec.kind, style) for one in seen)
         said = f"{value} of {limit}" if self.spec.sense == "at most" else f"{value}, wants {limit}"
@@ -168,7 +230,7 @@ class Lamp:
 
     def reading_at(self, mark: int, style: Style) -> str:
         """The value at one mark; the worst when it has no course over the move."""
-        if self.trace is None or not self.applies:
+        if self.trace is None or not self.applies or self.instead:
             return self.reading(style)
         return write(float(self.trace[mark]), self.spec.kind, style)
 
@@ -180,7 +242,7 @@ class Lamp:
 
     def fraction(self) -> float:
         """Length of the bar, with the limit at 0.8: 0 is far from it, 1 far past it."""
-        if not self.applies:
+        if not self.applies or self.instead:
             return 0.0
         if self.spec.sense == "at most":
             share = self.value / self.limit if self.limit > 0 else 2.0
@@ -226,6 +288,10 @@ class Found:
         What it cannot burn better than, for a reason that the value does not show.
     on_site : str
         As of `Lamp`.
+    look_up : tuple of LookUp
+        What the maker has to look up, whether or not somebody has.
+    instead : str
+        As of `Lamp`: there is nothing to judge but ``at_best``.
     """
 
     trace: Array | float
@@ -238,6 +304,8 @@ class Found:
     stale: bool = False
     at_best: State = State.HOLDS
     on_site: str = ""
+    look_up: tuple[LookUp, ...] = ()
+    instead: str = ""
 
 
 def not_at_stake(
@@ -292,8 +360,10 @@ class Check:
     spec: LimitSpec
     find: Callable[[Any], Found]
 
-    def lamp(self, prefix: str, subject: Any, settings: Settings) -> Lamp:
-        """The lamp of what is found, judged against its limit.
+    def lamp(
+        self, prefix: str, subject: Any, settings: Settings, found_out: Iterable[LookedUp] = ()
+    ) -> Lamp:
+        """The lamp of what is found, judged against its limit, with what was found out.
 
         Raises
         ------
@@ -311,10 +381,17 @@ class Check:
             values = np.atleast_1d(np.asarray(found.trace, dtype=float))
             value = float(values.max() if most else values.min())
             course = values if course is None else course
-        state = State.HOLDS
+        state, unknown = State.HOLDS, tuple[LookUp, ...]()
         if found.applies:
-            margin = settings.tight_margin * spec.margin_share
-            state = worst([judge(value, limit, spec.sense, margin), found.at_best])
+            unknown = tuple(one for one in found.look_up if not one.settled(found_out))
+            states = [found.at_best, State.TO_LOOK_UP if unknown else State.HOLDS]
+            if not found.instead:
+                margin = settings.tight_margin * spec.margin_share
+                states.append(judge(value, limit, spec.sense, margin))
+            state = worst(states)
+        title = found.headlines[state is State.FAILS]
+        if state is State.TO_LOOK_UP:
+            title = f"Look up {unknown[0].name}"
         return Lamp(
             id=id,
             spec=spec,
@@ -323,12 +400,15 @@ class Check:
             limit=limit,
             mark=0 if course is None else int(course.argmax() if most else course.argmin()),
             trace=None if course is None or course.size < 2 else course,
-            title=found.headlines[state is State.FAILS],
+            title=title,
             meaning=found.meaning,
             working=found.working,
             applies=found.applies,
             stale=found.stale,
             on_site=found.on_site,
+            look_up=found.look_up,
+            unknown=unknown,
+            instead=LOOKED_UP if found.instead == UNKNOWN and not unknown else found.instead,
         )
 
 

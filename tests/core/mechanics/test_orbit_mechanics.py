@@ -68,6 +68,9 @@ def test_fixings_by_closed_forms():
     assert orbit.fixings(4, 0.1, 100, 2, lost=True) > orbit.fixings(4, 0.1, 100, 2)
     # Of three on four corners of a square, the one across from the lost one lifts nothing.
     assert orbit.fixings(4, 0.1, 100, 0, lost=True) == pytest.approx(50)
+    # Two left of three bear no moment across their line.
+    assert math.isinf(orbit.fixings(3, 0.1, 100, 0, lost=True))
+    assert orbit.fixings(3, 0.1, 0, 0, lost=True) == 0
 
 
 @given(st.integers(3, 12), st.floats(0.05, 1), st.floats(0, 1e3), st.floats(0, 100))

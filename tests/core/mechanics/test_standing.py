@@ -96,12 +96,44 @@ def test_feet_any_way_round_have_one_edge_at_the_same_reach_everywhere():
     assert out.min() == pytest.approx(math.atan2(reach - 0.1, 1.0))
 
 
-def test_a_push_below_the_edge_takes_nothing_over():
+anywhere = st.tuples(st.floats(-0.9, 0.9), st.floats(-0.9, 0.9), st.floats(-1.2, 1.6))
+
+
+@given(anywhere, st.floats(-30, 30))
+def test_what_falls_already_is_told_as_negative_wherever_its_weight_hangs(centre, aside):
+    edges, force = edges_of(SQUARE), np.array([[aside, aside / 3, 0.0]])
+    pressed = Leverage.of(edges, pressing(25.0, centre, force, np.array([[0.0, 0.0, 0.7]])))
+    for number, tilt in enumerate(pressed.tilt_left[:, 0]):
+        start = edges.starts[number]
+        axis = (edges.ends[number] - start) / np.linalg.norm(edges.ends[number] - start)
+        other = axis @ np.cross(np.array([0.0, 0.0, 0.7]) - start, force[0])
+
+        def holding(angle, start=start, axis=axis, other=other):
+            down = turned(axis, -angle) @ np.array([0.0, 0.0, -25.0])
+            return -(axis @ np.cross(np.array(centre) - start, down) + other)
+
+        if abs(holding(0.0)) > 1e-6:
+            assert (tilt < 0) == (holding(0.0) < 0)
+        tilts = np.linspace(0.0, math.pi, 3601)
+        if tilt < 0:
+            righted = [at for at in tilts if max(holding(at), holding(-at)) >= 0]
+            nearest = righted[0] if righted else math.pi
+        else:
+            gone = [at for at in tilts if holding(at) < 0]
+            nearest = -gone[0] if gone else -tilt
+        if abs(holding(0.0)) > 1e-6:
+            assert -tilt == pytest.approx(nearest, abs=math.radians(0.11))
+
+
+def test_a_push_below_the_edge_takes_it_over_when_it_is_inward():
     edges = edges_of(SQUARE + np.array([0, 0, 0.5]))
-    low = Leverage.of(edges, pressing(30.0, (0, 0, 1.0))).push_over(np.array([[0, 0, 0.4]]))
-    assert np.isinf(low).all()
-    over = Leverage.of(edges, pressing(30.0, (2.0, 0, 1.0))).push_over(np.array([[0, 0, 2.0]]))
-    assert (over == 0).any()
+    still = Leverage.of(edges, pressing(30.0, (0, 0, 0.7)))
+    low = still.push_over(np.array([[0, 0, 0.4]]))
+    assert low[:, 0] == pytest.approx([30 * 0.3 / 0.1, 30 * 0.4 / 0.1, 30 * 0.3 / 0.1, 1200 / 10])
+    assert np.isinf(still.push_over(np.array([[0, 0, 0.5]]))).all()
+    for height in (0.2, 0.5, 2.0):
+        gone = Leverage.of(edges, pressing(30.0, (2.0, 0, 1.0)))
+        assert (gone.push_over(np.array([[0, 0, height]])) == 0).any()
 
 
 def test_what_holds_it_down_is_not_counted_on():

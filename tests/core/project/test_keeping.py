@@ -174,7 +174,7 @@ def broken(project, **more):
 
 
 def test_what_is_too_much_is_said_in_one_line(project):
-    assert "digits" in refused(broken(project).replace('"version": 7', '"version": ' + "9" * 5000))
+    assert "digits" in refused(broken(project).replace('"version": 8', '"version": ' + "9" * 5000))
     assert "fields in one group" in refused(
         broken(project, **{f"a{number}": 1 for number in range(20_000)})
     )
@@ -185,7 +185,7 @@ def test_what_is_too_much_is_said_in_one_line(project):
     twice = dumps(project).replace('"name": "Test"', '"name": "Test", "name": "Twice"', 1)
     assert "twice" in refused(twice)
     assert "too large" in refused(
-        broken(project).replace('"version": 7', '"version": 6, "x": 1e400')
+        broken(project).replace('"version": 8', '"version": 6, "x": 1e400')
     )
     assert "figures and words" in refused(json.dumps({"a": [[0] * 1000] * 1000}))
 
@@ -249,7 +249,7 @@ def test_a_file_that_grows_while_it_is_read_is_not_read_on_and_on(tmp_path, monk
         "[" * 50_000,
         '{"project": 1e400}',
         '{"process": ' + "9" * 40 + "}",
-        '{"project": {"format": "hazel-lantern", "version": 7, "name": "\\ud800"}, "origin": null}',
+        '{"project": {"format": "hazel-lantern", "version": 8, "name": "\\ud800"}, "origin": null}',
     ],
     ids=range(8),
 )

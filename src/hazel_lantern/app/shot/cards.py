@@ -17,6 +17,7 @@ from hazel_lantern.app.widgets import button, empty, label, scrolled, tip
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.candidates import Candidate, able, candidates, unable
 from hazel_lantern.core.identity import same
+from hazel_lantern.core.lamps import State
 from hazel_lantern.core.rigs import AnyFamily
 from hazel_lantern.core.units import write
 
@@ -45,7 +46,12 @@ class Card(QAbstractButton):
         if self.one.found is None:
             return "cannot be drafted"
         worst = self.one.worst
-        return "holds all" if worst is None else f"{worst.state}: {worst.headline.lower()}"
+        if worst is None:
+            return "all hold"
+        if worst.state is State.TO_LOOK_UP:
+            number = sum(lamp.state is State.TO_LOOK_UP for lamp in self.one.found.lamps)
+            return f"{number} to look up"
+        return f"{worst.state}: {worst.headline.lower()}"
 
     @property
     def figures(self) -> str:

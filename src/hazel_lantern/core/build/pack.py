@@ -57,7 +57,12 @@ from hazel_lantern.core.workshop import Workshop
 HAZEL, PAPER = HexColor("#8A5A2B"), HexColor("#EFE7D8")
 #: Room for the drawing of a step, points.
 DRAWING_WIDTH = 150.0
-_STATE = {"holds": "#5F6F2E", "tight": "#C4601A", "fails": "#8E2B1F"}
+_STATE = {"holds": "#5F6F2E", "tight": "#C4601A", "to look up": "#3C6470", "fails": "#8E2B1F"}
+#: What a set card says in place of its steps while something is not known.
+NOT_YET = (
+    "Record each in the project, with who says so; how to set the rig up is printed here once "
+    "nothing is left to look up."
+)
 
 
 def _style(name: str, size: float, bold: bool = False, **more: Any) -> ParagraphStyle:
@@ -215,8 +220,22 @@ class _Pack:
             self._p("What was checked", self.heading),
             table,
             Spacer(1, 6),
+            *self._looked_up(),
             self._p(DISCLAIMER, self.small),
         ]
+
+    def _looked_up(self) -> list[Flowable]:
+        """What nobody can work out: what is still to be looked up, and who said the rest."""
+        style, lamps = self.d.style, self.d.assessment.lamps
+        asked = {one.id: one for lamp in lamps for one in lamp.look_up}
+        if not asked:
+            return []
+        found = [self._p("To look up", self.heading)]
+        for one in asked.values():
+            said = [was.by for was in self.d.rig.looked_up if one.settled((was,))]
+            who = f"Looked up: {said[-1]}." if said else "Not looked up yet."
+            found.append(self._p(f"{one.ask(style)} {who}"))
+        return [*found, Spacer(1, 6)]
 
     def shopping(self) -> list[Flowable]:
         style = self.d.style
@@ -333,6 +352,12 @@ class _Pack:
             if lamp.state is State.FAILS:
                 words = marked(f"Not ready: {lamp.headline.lower()} ({lamp.reading(self.d.style)})")
                 found.append(self._marked(f'<font color="{_STATE["fails"]}">{words}</font>', big))
+        unknown = self.d.assessment.look_ups
+        if unknown:
+            found.append(self._p("Not ready: look these up first", self.heading))
+            found += [self._p(one.ask(self.d.style), big) for one in unknown]
+            found.append(self._p(NOT_YET))
+            return [*found, Spacer(1, 8), self._p(DISCLAIMER, self.small)]
         found += [
             self._p(f"{number}. {line}", big)
             for number, line in enumerate(self.d.set_card, start=1)

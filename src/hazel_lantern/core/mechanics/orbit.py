@@ -133,7 +133,7 @@ def fixings(count: int, circle: float, force: float, turning: float, lost: bool 
     Returns
     -------
     float
-        N.
+        N; infinite where those left stand in a line, which bears no moment across it.
     """
     angles = 2 * np.pi * np.arange(count) / count
     places = circle / 2 * np.stack([np.cos(angles), np.sin(angles)], axis=1)
@@ -141,6 +141,8 @@ def fixings(count: int, circle: float, force: float, turning: float, lost: bool 
     middle = kept.mean(axis=0)
     off = kept - middle
     spread = off.T @ off
+    if np.linalg.matrix_rank(spread) < 2:
+        return math.inf if force or turning else 0.0
     # The force acts on the axis, which is not the middle of what is left.
     lever = -middle * force
     worst = 0.0

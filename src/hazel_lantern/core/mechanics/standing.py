@@ -239,10 +239,16 @@ class Leverage:
 
         Tilted by θ about an edge, the weight W square to it holds with W (d cos θ − h sin θ),
         all else with M as before: in balance where W ρ cos(θ + φ) = −M, with ρ, φ the place of
-        the centre of mass from the edge.
+        the centre of mass from the edge.  So it holds from −φ − α to −φ + α, cos α = −M / W ρ.
+        Where level ground lies outside of that, the nearer end of it counts: a weight that hangs
+        below the edge and outside it is also righted by tilting it further.  What no tilt holds
+        has half a turn too little.
         """
-        share = -self.other / (self.weight * np.hypot(self.inside, self.above))
-        return np.arccos(np.clip(share, -1.0, 1.0)) - np.arctan2(self.above, self.inside)
+        place = np.arctan2(self.above, self.inside)
+        share = -self.other / (self.weight * np.maximum(np.hypot(self.inside, self.above), 1e-12))
+        half = np.arccos(np.clip(share, -1.0, 1.0))
+        fallen = np.where(share > 1.0, -math.pi, half - np.abs(place))
+        return np.where(self.held >= 0, half - place, fallen)
 
     def push_over(self, at: Array) -> Array:
         """Level push, square to each edge, that takes it over.
@@ -250,14 +256,15 @@ class Leverage:
         Parameters
         ----------
         at : (n, 3) array
-            Where it is pushed, m.
+            Where it is pushed, m: outwards above the edge, inwards below it.
 
         Returns
         -------
         (edges, n) array
-            N; 0 where it goes over by itself, infinite where the push is below the edge.
+            N; 0 where it goes over by itself, infinite where the push is level with the edge.
         """
         _, _, upward = self.edges.axes
-        over = upward @ at.T - (self.edges.starts * upward).sum(axis=1, keepdims=True)
+        over = np.abs(upward @ at.T - (self.edges.starts * upward).sum(axis=1, keepdims=True))
         with np.errstate(divide="ignore", invalid="ignore"):
-            return np.where(over > 1e-9, np.maximum(self.held, 0.0) / over, np.inf)
+            needed = np.where(over > 1e-9, self.held / over, np.inf)
+        return np.where(self.held > 0, needed, 0.0)

@@ -55,7 +55,7 @@ def find(
     """
     search = Search(case, target, stop)
     lamp = search.lamp(search.before)
-    if lamp.state is State.HOLDS or lamp.on_site:
+    if lamp.state in (State.HOLDS, State.TO_LOOK_UP) or lamp.on_site:
         return Offers(())
     levers = search.before.levers()
     found: list[Mend] = []

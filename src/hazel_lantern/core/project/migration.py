@@ -195,6 +195,11 @@ def _to_7(data: Json) -> Json:
     return {**data, "version": 7}
 
 
+def _to_8(data: Json) -> Json:
+    """What was looked up came: of one that says nothing, nobody has looked up anything."""
+    return {**data, "version": 8}
+
+
 #: What makes a file of a version one of the next.
 STEPS: dict[int, Callable[[Json], Json]] = {
     1: _to_2,
@@ -203,6 +208,7 @@ STEPS: dict[int, Callable[[Json], Json]] = {
     4: _to_5,
     5: _to_6,
     6: _to_7,
+    7: _to_8,
 }
 
 

@@ -18,7 +18,7 @@ from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shot.moves import ways
 
 #: The version of the file format that this code writes.
-VERSION = 7
+VERSION = 8
 #: Rigs of a project, at the most.
 MOST_RIGS = 60
 
@@ -68,7 +68,7 @@ class Project(Frozen):
     """All that a project file holds."""
 
     format: Literal["hazel-lantern"] = "hazel-lantern"
-    version: Literal[7] = 7
+    version: Literal[8] = 8
     name: str = Field("New project", title="Project name", min_length=1, max_length=80)
     settings: Settings = Settings()
     rigs: tuple[Rig, ...] = Field((), max_length=MOST_RIGS)

@@ -11,6 +11,7 @@ from pydantic import Field
 from hazel_lantern.core.catalogue.rows import Thread
 from hazel_lantern.core.drive.model import Drive
 from hazel_lantern.core.fields import Edit, Frozen, apply, quantity
+from hazel_lantern.core.lamps import LookedUp
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.load import Load
 from hazel_lantern.core.parts import Having
@@ -49,6 +50,7 @@ class Setup(Frozen):
     drive: Drive = Drive()
     budget: float = quantity("money", "Budget", 150.0, low=0, high=1e7)
     marked: tuple[PartMark, ...] = Field((), max_length=400)
+    looked_up: tuple[LookedUp, ...] = Field((), max_length=200)
 
     def mark_of(self, key: str, id: str) -> PartMark | None:
         """What was said of a part that is a thing of the catalogue."""

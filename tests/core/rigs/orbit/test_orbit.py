@@ -9,7 +9,7 @@ import pytest
 
 from hazel_lantern.core import mends
 from hazel_lantern.core.errors import CannotBe
-from hazel_lantern.core.lamps import State
+from hazel_lantern.core.lamps import LookedUp, State
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.project.file import loads
@@ -436,7 +436,21 @@ def test_a_desk_clamp_turns_over_under_a_long_mast():
     weak = changed(rig, design__base__clamp=turned / 2)
     assert lamp(weak, "fixing").value == pytest.approx(2.0)
     assert lamp(weak, "fixing").headline == "Desk's clamp turns over"
-    assert lamp(changed(rig, design__base__clamp=turned * 3), "fixing").state is State.HOLDS
+    held = changed(rig, design__base__clamp=turned * 3)
+    assert lamp(held, "fixing").state is State.TO_LOOK_UP
+    said = [
+        LookedUp(id=one.id, by="who put up the mast", least=one.least)
+        for one in assess(held).look_ups
+    ]
+    assert lamp(changed(held, looked_up=tuple(said)), "fixing").state is State.HOLDS
+
+
+def test_three_fixings_with_one_lost_hold_nothing():
+    """Two left stand in a line: they bear no moment across it."""
+    hung = changed(drafted(0.5, 1.2, 20.0, False), design__base__kind="ceiling")
+    three = lamp(changed(hung, design__fixing__count=3), "fixing")
+    assert (three.state, three.headline) == (State.FAILS, "One lost lets it fall")
+    assert lamp(changed(hung, design__fixing__count=4), "fixing").state is State.TO_LOOK_UP
 
 
 def test_spinning_up_leans_on_the_bearing_too(orbit):

@@ -8,7 +8,7 @@ import pytest
 
 from hazel_lantern.core import mends
 from hazel_lantern.core.errors import CannotBe
-from hazel_lantern.core.lamps import State
+from hazel_lantern.core.lamps import UNKNOWN, LookedUp, State
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.project.model import Rig
@@ -236,13 +236,25 @@ def test_a_gantry_pushed_at_its_middle_does_not_rack(glide):
     assert lamp(at_end, "jam").value == pytest.approx(0.4 / (2 * grips * racks(it)))
 
 
-def test_what_holds_nothing_and_what_nobody_rated_fail(glide):
+def test_what_holds_nothing_fails_and_what_nobody_rated_is_to_look_up(glide):
     assert lamp(glide, "fixing").state is State.HOLDS
     unrated = changed(glide, **{"design.holding.rated": 0.0})
-    assert lamp(unrated, "fixing").headline == "Nobody has said what they hold"
-    assert lamp(unrated, "fixing").on_site
+    found = lamp(unrated, "fixing")
+    assert (found.state, found.instead) == (State.TO_LOOK_UP, UNKNOWN)
+    (asked,) = found.unknown
+    # As much as those of the same rig carry whose rating is known.
+    rated = lamp(glide, "fixing")
+    assert asked.least == pytest.approx(rated.value * glide.design.holding.rated)
+    said = LookedUp(id=asked.id, by="the beams' builder", least=asked.least)
+    assert lamp(changed(unrated, looked_up=(said,)), "fixing").state is State.HOLDS
+    heavier = changed(unrated, **{"looked_up": (said,), "design.holding.factor": 3.0})
+    assert lamp(heavier, "fixing").state is State.TO_LOOK_UP
+    elsewhere = changed(unrated, **{"looked_up": (said,), "design.holding.kind": "wall brackets"})
+    assert lamp(elsewhere, "fixing").state is State.TO_LOOK_UP
     nameless = changed(glide, **{"design.holding.source": ""})
-    assert lamp(nameless, "fixing").state is State.TIGHT
+    assert lamp(nameless, "fixing").state is State.TO_LOOK_UP
+    weak = changed(nameless, **{"design.holding.rated": asked.least / 2})
+    assert lamp(weak, "fixing").state is State.FAILS
     grid = changed(glide, **{"design.holding.kind": "ceiling grid"})
     assert lamp(grid, "fixing").state is State.FAILS
     offers = mends.find("overhead.fixing", assess(grid).case)

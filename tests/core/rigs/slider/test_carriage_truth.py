@@ -166,3 +166,43 @@ def test_every_wheel_says_how_it_is_mounted_and_how_round_it_is():
         assert wheel.running_diameter <= wheel.diameter
         assert (wheel.pattern_along > 0) is (wheel.mount != "upright")
         assert wheel.count % 4 == 0
+
+
+def hung_out(rig, mass=2.0, up=-0.1):
+    item = rig.load.items[0].model_copy(update={"mass": mass, "up": up, "forward": 0.0})
+    return changed(
+        rig,
+        load__items=(item,),
+        design__carriage__wheel="groove-bearing",
+        design__rails__spacing=0.12,
+        design__carriage__camera_side=0.2,
+        design__carriage__screw_height=0.02,
+    )
+
+
+def test_a_weight_that_hangs_outside_its_wheels_falls_off(rig):
+    """Its weight hangs below the rails and outside them: nothing keeps it on."""
+    found = assess(hung_out(rig))
+    assert found.answer.carried.sideways > found.answer.gauge / 2
+    assert found.answer.carried.height < 0
+    lamp = found.by_id["slider.knock"]
+    assert lamp.state is State.FAILS
+    assert lamp.value < 0
+
+
+def test_what_is_heavy_and_high_must_stand_up_to_a_nudge_on_its_rails_too(rig):
+    """More than 10 kg above 1 m over the floor: counted from the floor, not from the rails."""
+    item = rig.load.items[0].model_copy(update={"mass": 11.0, "up": 0.3})
+    tall = changed(
+        rig,
+        load__items=(item,),
+        design__rails__spacing=0.06,
+        design__carriage__screw_height=0.2,
+        shot__camera_height=1.6,
+    )
+    from hazel_lantern.core.rigs.slider.standing import riding
+    from hazel_lantern.core.settings import Settings
+
+    assert riding(assess(tall).answer).told(Settings()).grave
+    low = changed(tall, shot__camera_height=0.5)
+    assert not riding(assess(low).answer).told(Settings()).grave

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from hazel_lantern.core.lamps import Found, State, check, working
+from hazel_lantern.core.lamps import UNKNOWN, Found, LookUp, State, check, working
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.cable import strength
 from hazel_lantern.core.rigs.cable.answer import CableAnswer
@@ -145,21 +145,32 @@ def tighten(answer: CableAnswer) -> Found:
     "percent",
     1.0,
     "at most",
-    "what is known of each, a guess for half; tested is twice the working pull for ten minutes",
+    "what is known of each; tested is twice the working pull for ten minutes",
 )
 def anchor(answer: CableAnswer) -> Found:
     """The more loaded anchor: pull, moment, post, guy."""
     both = [strength.held(answer, side) for side in strength.SIDES]
+    measured = [one for one in both if math.isfinite(one.share)]
     worst = max(both, key=lambda one: one.share)
+    if worst.by == "test" and any(one.share > 1 for one in measured):
+        # What fails is told before what has not been tested.
+        worst = max(measured, key=lambda one: one.share)
     own = getattr(answer.design, worst.side)
-    doubts = [f"{one.side}: {one.doubt}" for one in both if one.doubt]
+    guessed = [one for one in both if one.look_up]
     bent = worst.shares.bent
 
     def said(s: Style) -> str:
         words = (
             f"The {worst.side} one, a {own.kind}, is pulled with {write(worst.level, 'force', s)} "
             f"level at {write(own.height, 'length', s)}: {write(worst.shares.moment, 'torque', s)} "
-            f"about the ground. Most used is its {worst.by}, {write(worst.share, 'percent', s)}"
+            f"about the ground. "
+            + (
+                f"Nothing keeps it from {worst.by}"
+                if math.isinf(worst.share) and worst.by != "test"
+                else "Its test has not been recorded"
+                if math.isinf(worst.share)
+                else f"Most used is its {worst.by}, {write(worst.share, 'percent', s)}"
+            )
         )
         if worst.shares.guy:
             words += (
@@ -171,18 +182,32 @@ def anchor(answer: CableAnswer) -> Found:
         words += "."
         if own.kind == "tree":
             words += " A live tree, a padded strap, low."
-        if doubts:
-            words += f" {'; '.join(doubts).capitalize()}: it cannot burn better than tight. {WHO}"
-        return words
+        for one in guessed:
+            words += f" What the {one.side} one holds is a guess."
+        if answer.near_people:
+            words += " People are near."
+        return f"{words} {WHO}" if guessed or answer.near_people else words
 
-    share = max(one.share for one in both)
+    nothing = math.isinf(worst.share)
     tested = strength.TESTED * float(answer.hung.pull.max())
+    untested = tuple(
+        LookUp(
+            f"test of the {one.side} anchor",
+            f"the test of the {one.side} anchor",
+            lambda s: (
+                f"Pull it with {write(tested, 'force', s)}, twice its working pull, for ten "
+                "minutes, watch that nothing creeps, and record it at Try-out."
+            ),
+            tested,
+        )
+        for one in both
+        if one.by == "test" and math.isinf(one.share)
+    )
+    rolls = nothing and not untested
+    best = State.TIGHT if answer.near_people else State.HOLDS
     return Found(
-        share,
-        (
-            "Anchors to be looked at" if doubts else "Anchors hold",
-            DOES[worst.by],
-        ),
+        1.0 if nothing else worst.share,
+        ("Anchors hold", DOES[worst.by]),
         said,
         working(
             "M = H h (1 - guy's share);  share = asked × dynamic factor / strength known",
@@ -192,18 +217,17 @@ def anchor(answer: CableAnswer) -> Found:
                 ("h", "over the ground there", own.height, "length"),
                 ("M", "about the ground line", worst.shares.moment, "torque"),
                 ("guy", "its share", worst.shares.guy, "percent"),
-                ("left", "most used", both[0].share, "percent"),
-                ("right", "most used", both[1].share, "percent"),
+                *(
+                    (one.side, "most used", one.share, "percent")
+                    for one in both
+                    if math.isfinite(one.share)
+                ),
             ),
             "statics; post, ground and guy share by their stiffness, a pin leaves all to the guy",
         ),
-        at_best=State.TIGHT if doubts else State.HOLDS,
-        on_site=(
-            f"Pull each with {write(tested, 'force', answer.style)}, twice its working pull, for "
-            "ten minutes, watch that nothing creeps, and log it on Try-out; or say who rated it."
-            if doubts and share <= 1
-            else ""
-        ),
+        at_best=State.FAILS if rolls else best,
+        look_up=(*untested, *(one.look_up for one in guessed if one.look_up)),
+        instead="it rolls away" if rolls else UNKNOWN if nothing else "",
     )
 
 
@@ -284,7 +308,7 @@ def wheels(answer: CableAnswer) -> Found:
     if not trolley.keeper:
         state = State.FAILS if answer.near_people else State.TIGHT
     return Found(
-        min(shares[worst], 9.99),
+        shares[worst],
         ("Wheels suit the line" if trolley.keeper else "Line can jump out: keepers", fails),
         lambda s: (
             f"The heaviest wheel carries {write(heaviest, 'force', s)} of "

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from hazel_lantern.core.lamps import Found, Inputs, State, check, working
+from hazel_lantern.core.lamps import UNKNOWN, Found, Inputs, LookUp, State, check, working
 from hazel_lantern.core.mechanics.driving import AIR
 from hazel_lantern.core.rigs.cable import built
 from hazel_lantern.core.rigs.cable.answer import CableAnswer
@@ -56,6 +56,21 @@ def clearance(answer: CableAnswer) -> Found:
             "the camera upright at every mark; swinging lifts it",
         ),
         at_best=State.TIGHT if answer.near_people else State.HOLDS,
+        look_up=() if answer.design.around.profile else (_level_ground(answer),),
+    )
+
+
+def _level_ground(answer: CableAnswer) -> LookUp:
+    """That the ground is as level as it is taken to be while nobody has measured it."""
+    lowest = min(one.ground for one in (answer.design.left, answer.design.right))
+    highest = clearances(answer)["the ground"] + lowest
+    return LookUp(
+        "ground below the line",
+        "the ground below the line",
+        lambda s: (
+            "No ground is drawn, so it is taken to run level. Nowhere below the flight may it rise "
+            f"more than {write(max(highest, 0.0), 'length', s)} over the feet of the anchors."
+        ),
     )
 
 
@@ -192,21 +207,28 @@ def tether(answer: CableAnswer) -> Found:
     "10 m more than a broken line reaches; what the owner of the power line asks comes first",
 )
 def power(answer: CableAnswer) -> Found:
-    """Distance to overhead power lines: unknown fails as near does."""
+    """Distance to overhead power lines; where nobody has looked far enough, it is not known."""
     around, limit = answer.design.around, POWER + answer.length
-    found = {"not looked for": 0.0, "none within 50 m": max(50.0, limit)}
-    value = found.get(around.power, around.power_distance)
-    unknown = around.power == "not looked for"
-    too_long = around.power == "none within 50 m" and limit > 50.0
+    looked = {"not looked for": 0.0, "none within 50 m": 50.0}.get(around.power, math.inf)
+    value = around.power_distance if math.isinf(looked) else max(looked, limit)
+    unknown = looked < limit
+    asked = LookUp(
+        "power lines",
+        "whether power lines are near",
+        lambda s: f"No power line may be nearer than {write(limit, 'length', s)}. {WHO}",
+        limit,
+    )
     return Found(
         value,
         (
-            "Look further than 50 m" if too_long else "No power line near",
-            "Look for power lines first" if unknown else "A power line is too near",
+            "No power line near",
+            "A power line is too near",
         ),
         lambda s: (
             (
-                "Walk the place and look up: nobody has said how far the nearest power line is."
+                "Walk the place and look up: how far the nearest power line is, is not known."
+                if not looked
+                else f"None is known within {write(looked, 'length', s)}; look further."
                 if unknown
                 else f"The nearest is {write(value, 'length', s)} away; a broken line reaches "
                 f"{write(answer.length, 'length', s)} about either anchor."
@@ -215,16 +237,16 @@ def power(answer: CableAnswer) -> Found:
         ),
         working(
             "distance, against 10 m and the whole line",
-            (("d", "nearest", value, "length"), ("L", "of the line", answer.length, "length")),
+            (
+                *(() if unknown else (("d", "nearest", value, "length"),)),
+                ("L", "of the line", answer.length, "length"),
+            ),
             "the whip of a broken line",
         ),
         limit=limit,
-        at_best=State.FAILS if unknown else State.TIGHT if too_long else State.HOLDS,
-        on_site=(
-            "Walk the whole place, look up, and say on the Shot station what there is."
-            if unknown or too_long
-            else "Find another place: nothing that is set here moves a power line."
-        ),
+        on_site="Find another place: nothing that is set here moves a power line.",
+        look_up=(asked,) if unknown else (),
+        instead=UNKNOWN if unknown else "",
     )
 
 

@@ -181,7 +181,7 @@ def speed(answer: CableAnswer) -> Found:
     else:
         here = abs(stalled - answer.ends[0])
         fails = "Does not roll" if here < 0.02 else "Stalls on the way"
-        value = 9.99 * asked
+        value = OTHER * asked
     return Found(
         value,
         ("Rolls there by itself", fails),
@@ -210,6 +210,8 @@ def speed(answer: CableAnswer) -> Found:
             "potential energy of trolley, line weight and stretch; as if half of the height",
         ),
         limit=OTHER * asked,
+        at_best=State.HOLDS if stalled is None else State.FAILS,
+        instead="" if stalled is None else "does not get there",
     )
 
 
@@ -235,13 +237,12 @@ def stop(answer: CableAnswer) -> Found:
         room = min(room, stops.travel)
     g, most = hard / GRAVITY, hardest(answer)
     never = stops.kind == "nothing" or not math.isfinite(far)
-    short = 9.99 if never else far / max(room, 1e-3)
-    value = min(max(short, g / most), 9.99)
+    short = 0.0 if never else far / max(room, 1e-3)
     fails = "Nothing stops it" if never else "Runs into the anchor"
     if not never and g / most > short:
         fails = "Stops too hard for the camera"
     return Found(
-        value,
+        max(short, g / most),
         ("Stops in time", fails),
         lambda s: (
             f"It comes to its stop with {write(answer.end_speed, 'speed', s)}"
@@ -263,4 +264,6 @@ def stop(answer: CableAnswer) -> Found:
             ),
             "energy; a magnetic brake holds with its speed, over twice the way",
         ),
+        at_best=State.FAILS if never else State.HOLDS,
+        instead="nothing stops it" if never else "",
     )

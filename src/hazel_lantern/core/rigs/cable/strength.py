@@ -5,15 +5,17 @@ from __future__ import annotations
 import math
 from typing import NamedTuple
 
+from hazel_lantern.core.lamps import LookUp
 from hazel_lantern.core.mechanics.anchoring import Shares, shared
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.mechanics.tightening import Creep, Tightening, advantage, tightening
 from hazel_lantern.core.rigs.cable.answer import CableAnswer
+from hazel_lantern.core.units import write
 
 #: Breaking strength over the working pull: wire, fibre and webbing, and near people.
 WIRE, FIBRE, NEAR_PEOPLE = 5.0, 7.0, 10.0
-#: A guess counts for half; a test holds twice the working pull.
-GUESSED, TESTED = 0.5, 2.0
+#: A test holds twice the working pull.
+TESTED = 2.0
 #: How a guy is ended, of its strength.
 GUY_ENDS = 0.8
 SIDES = ("left", "right")
@@ -82,9 +84,9 @@ class Held(NamedTuple):
     by : str
         What is most used.
     share : float
-        Of it, with the dynamic factor and what is known of its strength.
-    doubt : str
-        Why it cannot burn better than tight; nothing where there is no reason.
+        Of it, with the dynamic factor; infinite where nothing holds.
+    look_up : LookUp or None
+        What is asked of it, where its strength is a guess.
     """
 
     side: str
@@ -93,7 +95,7 @@ class Held(NamedTuple):
     shares: Shares
     by: str
     share: float
-    doubt: str
+    look_up: LookUp | None
 
 
 def held(answer: CableAnswer, side: str) -> Held:
@@ -125,20 +127,22 @@ def held(answer: CableAnswer, side: str) -> Held:
     if anchor.kind == "vehicle hitch":
         used["sliding"] = level / (anchor.mass * GRAVITY * anchor.grip)
         if not anchor.wedged:
-            used["rolling away"] = 9.99
-    # What a test or a guess says is of the ground and of what stands in it.
-    doubtful: tuple[str, ...] = ("foot", "tipping", "sliding", "strap or plate")
-    doubt, known = "", 1.0
+            used["rolling away"] = math.inf
+    look_up = None
     if anchor.known == "tested":
         logged = {one.measure: one.value for one in getattr(answer.case.setup, "log", ())}
         test = logged.get(f"test-{side}", 0.0)
-        used = {"test": TESTED * pull / test if test else 9.99}
-        shake, doubtful = 1.0, ()
-    elif anchor.known == "guessed" or not anchor.by.strip():
-        doubt, known = "its strength is a guess", GUESSED
-    used = {
-        what: share * (shake / known if what in doubtful else 1.0) for what, share in used.items()
-    }
+        used = {"test": TESTED * pull / test if test else math.inf}
+    else:
+        used = {what: share * shake for what, share in used.items()}
+        if anchor.known == "guessed" or not anchor.by.strip():
+            look_up = _look_up(side, anchor.kind, pull * shake, anchor.height)
+            if look_up.settled(answer.case.setup.looked_up):
+                # Whoever looked at it said that it holds all that is asked of ground and strap.
+                used = {
+                    what: min(share, 1.0) if math.isfinite(share) else share
+                    for what, share in used.items()
+                }
     if posted:
         stress = shares.moment / section.properties.modulus
         used["post"] = stress * answer.design.line.dynamic / material.working_stress
@@ -146,6 +150,16 @@ def held(answer: CableAnswer, side: str) -> Held:
         holds = row.breaking * GUY_ENDS / asked_factor(answer)
         used["guy"] = shares.pull * answer.design.line.dynamic / holds
     by = max(used, key=lambda what: used[what])
-    if answer.near_people:
-        doubt = "people are near" if not doubt else f"{doubt} and people are near"
-    return Held(side, level, down, shares, by, min(used[by], 9.99), doubt)
+    return Held(side, level, down, shares, by, used[by], look_up)
+
+
+def _look_up(side: str, kind: str, pull: float, height: float) -> LookUp:
+    return LookUp(
+        f"{side} anchor: {kind}",
+        f"what the {side} anchor holds",
+        lambda s: (
+            f"The {side} anchor ({kind}) must hold {write(pull, 'force', s)} at "
+            f"{write(height, 'length', s)} over the ground, strap or plate included. {WHO}"
+        ),
+        pull,
+    )

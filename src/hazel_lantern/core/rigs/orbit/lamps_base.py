@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 
-from hazel_lantern.core.lamps import Found, State, check, not_at_stake, working
+from hazel_lantern.core.lamps import Found, LookUp, State, check, not_at_stake, working
 from hazel_lantern.core.mechanics import orbit
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.kit.standing import stands, tip_check
@@ -74,16 +76,17 @@ def bearing(answer: OrbitAnswer) -> Found:
         loads["leaned"] = (leaned, row.moment)
         loads["sideways"] = (sideways, row.radial)
     shares = {
-        way: load / rated if rated else (9.99 if load > 1e-6 else 0.0)
+        way: load / rated if rated else (math.inf if load > 1e-6 else 0.0)
         for way, (load, rated) in loads.items()
         # A ring without a rating sideways is held by its own balls: a tenth of its press.
         if not (way == "sideways" and not rated and load <= row.press / 10)
     }
     worst = max(shares, key=lambda way: shares[way])
     load, rated = loads[worst]
+    unmade = math.isinf(shares[worst])
     kind = "torque" if worst == "leaned" else "force"
     return Found(
-        shares[worst],
+        1.0 if unmade else shares[worst],
         (
             "Bearing carries it",
             f"Bearing is not made to be {worst}" if not rated else f"Bearing is {worst} too hard",
@@ -109,6 +112,8 @@ def bearing(answer: OrbitAnswer) -> Found:
             ),
             "weight of all that turns; moment at full speed and while it spins up",
         ),
+        at_best=State.FAILS if unmade else State.HOLDS,
+        instead="no rating for that" if unmade else "",
     )
 
 
@@ -137,13 +142,25 @@ def fixing(answer: OrbitAnswer) -> Found:
     clamped = weight * mast / design.base.clamp
     slips = clamped > lost / own.holds
     stuck = own.by == "adhesive pads"
+    falls = math.isinf(lost)
     unscrews = design.base.kind == "mast at a desk" and not own.pinned
+    asked = LookUp(
+        f"{own.by}: what a fixing holds",
+        "what one fixing holds",
+        lambda s: (
+            f"Each of the {own.count} fixings must hold {write(lost, 'force', s)} in what it goes "
+            "into, with any one of them lost."
+        ),
+        lost,
+    )
     return Found(
-        9.99 if stuck else max(lost / own.holds, clamped),
+        1.0 if stuck or falls else max(lost / own.holds, clamped),
         (
             "Threads may unscrew: pin them" if unscrews else "Hangs by its fixings",
             "Adhesive overhead is refused"
             if stuck
+            else "One lost lets it fall"
+            if falls
             else "Desk's clamp turns over"
             if slips
             else "Fixings may come out",
@@ -152,6 +169,9 @@ def fixing(answer: OrbitAnswer) -> Found:
             (
                 "Pads creep and peel overhead, whatever they held once: bolt it."
                 if stuck
+                else f"The worst of {own.count} fixings carries {write(whole, 'force', s)}; "
+                "with one lost, those left stand in a line and hold nothing. Use four or more."
+                if falls
                 else f"The worst of {own.count} fixings carries {write(whole, 'force', s)}, and "
                 f"{write(lost, 'force', s)} once one is lost; one holds "
                 f"{write(own.holds, 'force', s)}."
@@ -177,7 +197,9 @@ def fixing(answer: OrbitAnswer) -> Found:
             ),
             "stiff plate on equal springs, the moment all round",
         ),
-        at_best=State.TIGHT if unscrews else State.HOLDS,
+        at_best=State.FAILS if stuck or falls else State.TIGHT if unscrews else State.HOLDS,
+        look_up=() if stuck or falls else (asked,),
+        instead="nothing is left" if stuck or falls else "",
     )
 
 

@@ -6,7 +6,7 @@ import math
 
 import numpy as np
 
-from hazel_lantern.core.lamps import Found, State, check, working
+from hazel_lantern.core.lamps import UNKNOWN, Found, LookUp, State, check, working
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.mechanics.overhead import worst_shared
 from hazel_lantern.core.rigs.kit.tether import arrested, caught, not_caught, tether_check
@@ -76,13 +76,10 @@ def fixing(answer: OverheadAnswer) -> Found:
     nothing = own.kind in HOLDS_NOTHING
     unrated = own.rated <= 0
     falls = not math.isfinite(lost)
-    share = 9.99 if nothing or unrated or falls else lost / own.rated
     named = bool(own.source.strip())
     fails = "Fixings may come out"
     if falls:
         fails = "One lost lets it fall"
-    if unrated:
-        fails = "Nobody has said what they hold"
     if nothing:
         fails = (
             f"A {own.kind} holds nothing" if own.kind != "plasterboard" else "Plasterboard tears"
@@ -102,31 +99,37 @@ def fixing(answer: OverheadAnswer) -> Found:
             return f"{words}; with one lost what is left cannot hold it. Use more. {WHO}"
         words += f", {write(lost, 'force', style)} once one is lost"
         if unrated:
-            return f"{words}. Look up what one is rated for in this wall or joist. {WHO}"
+            return f"{words}. What one is rated for in this wall or joist is not known. {WHO}"
         who = f" by {own.source}" if named else "; say who rated it"
         return f"{words}; one is rated for {write(own.rated, 'force', style)}{who}. {WHO}"
 
+    hopeless = nothing or falls
+    asked = LookUp(
+        f"{own.kind}: what a fixing holds",
+        "what one fixing holds" if unrated else "who rated the fixings",
+        lambda s: (
+            f"Each fixing must hold {write(lost, 'force', s)} in what it goes into, with any one "
+            "of them lost."
+        ),
+        lost,
+    )
     return Found(
-        min(share, 9.99),
-        ("Hangs by its fixings" if named else "Hangs; say who rated them", fails),
+        1.0 if hopeless or unrated else lost / own.rated,
+        ("Hangs by its fixings", fails),
         said,
         working(
             "F = W f / n + moments over their squares, each one missing in turn",
             (
                 ("W f", "with the factor, at the most", float(hangs[0].max()), "force"),
-                ("whole", "most loaded", min(whole, 1e9), "force"),
-                ("lost", "one missing", lost if not falls else 1e9, "force"),
-                ("rated", "one is rated for", own.rated, "force"),
+                ("whole", "most loaded", whole, "force"),
+                *(() if falls else (("lost", "one missing", lost, "force"),)),
+                *(() if unrated else (("rated", "one is rated for", own.rated, "force"),)),
             ),
             "equal springs under a stiff rail, worst over the travel",
         ),
-        at_best=State.HOLDS if named else State.TIGHT,
-        on_site=(
-            "Look up what one fixing is rated for in what it goes into, and enter it at Frame with "
-            "its source."
-            if (unrated or not named) and not nothing and not falls
-            else ""
-        ),
+        at_best=State.FAILS if hopeless else State.HOLDS,
+        look_up=() if hopeless or (named and not unrated) else (asked,),
+        instead="nothing is left" if hopeless else UNKNOWN if unrated else "",
     )
 
 

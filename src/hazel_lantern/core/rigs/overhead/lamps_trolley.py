@@ -259,7 +259,8 @@ def lock(answer: OverheadAnswer) -> Found:
     trolley, drop, factor = answer.design.trolley, answer.design.drop, answer.design.holding.factor
     pulled = trolley.pull + answer.weight * math.sin(trolley.slope)
     holds = 0.0 if trolley.lock == "nothing" else trolley.holds
-    shares = {"trolley": pulled / holds if holds else (9.99 if pulled > 0 else 0.0)}
+    loose = not holds and pulled > 0
+    shares = {"trolley": pulled / holds if holds else 0.0}
     hung = (answer.centre.mass + answer.drop_mass) * GRAVITY
     grips = drop.grip * {"split clamp": 1.0, "dovetail": 1.0, "hose clip": 0.6}[drop.clamp]
     shares["clamp"] = hung * factor / max(grips, 1e-6)
@@ -271,21 +272,21 @@ def lock(answer: OverheadAnswer) -> Found:
         )
         out += trolley.pull * answer.reach
         shares["bolt"] = out / max(answer.ring_friction, 1e-6)
-    worst = max(shares, key=lambda name: shares[name])
+    worst = "trolley" if loose else max(shares, key=lambda name: shares[name])
     fails = {
         "trolley": "Trolley creeps along" if holds else "Nothing locks the trolley",
         "clamp": "Pole slips through its clamp",
         "bolt": "Boom swings round by itself",
     }[worst]
-    loose = not drop.stop and drop.kind == "pole"
+    bare = not drop.stop and drop.kind == "pole"
     return Found(
-        min(shares[worst], 9.99),
-        ("A stop below the clamp is missing" if loose else "Stays where it is left", fails),
+        shares[worst],
+        ("A stop below the clamp is missing" if bare else "Stays where it is left", fails),
         lambda s: (
             f"Along the rail {write(pulled, 'force', s)} pull against {write(holds, 'force', s)}; "
             f"the {drop.clamp} holds {write(grips, 'force', s)} against "
             f"{write(hung * factor, 'force', s)} of weight with its factor."
-            + (" Without a stop below, a clamp that slips lets it all fall." if loose else "")
+            + (" Without a stop below, a clamp that slips lets it all fall." if bare else "")
         ),
         working(
             "pull + W sin a, weight × factor, moment, each over what holds it",
@@ -297,7 +298,8 @@ def lock(answer: OverheadAnswer) -> Found:
             ),
             "statics",
         ),
-        at_best=State.TIGHT if loose else State.HOLDS,
+        at_best=State.FAILS if loose else State.TIGHT if bare else State.HOLDS,
+        instead="nothing holds it" if loose else "",
     )
 
 

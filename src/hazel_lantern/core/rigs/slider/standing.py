@@ -118,10 +118,9 @@ def riding(answer: SliderAnswer) -> Stance:
     design, carried = answer.design, answer.carried
     half, side = design.carriage.wheelbase / 2, answer.gauge / 2
     slope = answer.shot.move.slope
-    cos, sin = math.cos(slope), math.sin(slope)
 
     def on(out: float, across: float, up: float) -> Place:
-        return Place(out * cos - up * sin, across, out * sin + up * cos)
+        return _on_the_rails(answer, out, across, up)
 
     near = ((-half, -side), (half, -side))
     round_it = ((0.0, side), *near) if answer.three else ((-half, side), *near, (half, side))
@@ -129,7 +128,7 @@ def riding(answer: SliderAnswer) -> Stance:
     edges = standing.edges_of(np.array(corners))
     centre = on(carried.forward, carried.sideways, carried.height)
     pulled = carried.mass * answer.course.acceleration
-    ahead = Place(cos, 0.0, sin)
+    ahead = Place(math.cos(slope), 0.0, math.sin(slope))
     drives = [(Place(*(-pulled * one for one in ahead)), centre)]
     if answer.by_hand:
         hand = on(0.0, -design.drive.push_offset, design.drive.push_height)
