@@ -11,7 +11,7 @@ from hazel_lantern.core.mechanics import elastica
 from hazel_lantern.core.mechanics.constants import GRAVITY as G
 from hazel_lantern.core.rigs.dolly.ground import aside, ground
 from hazel_lantern.core.rigs.kit import hand
-from tests.second.parts import bought_cost, least_left
+from tests.second.parts import bought_cost, least_left, most_used
 from tests.second.slider import over, sides_of
 
 THREE = ("triangle", "triangle of boards", "wheels under the feet")
@@ -377,6 +377,8 @@ class Second:
 
     def all(self):
         d, shot, rows = self.d, self.shot, self.rows
+        camera = sum(item.mass for item in self.a.load.items)
+        hung = d.platform.ballast if d.platform.ballast_at != "on the deck" else 0.0
         dip, stress = self.worst()
         ride, sway = self.parts_of_ride()
         speed, slows = np.abs(self.run.speed), G * self.crr - G * abs(math.sin(self.alpha))
@@ -404,6 +406,13 @@ class Second:
             if self.rest.min() > 0
             else None,
             "tip": self.tip(),
+            "stand-load": most_used(
+                (camera + hung, self.rows.stand.rating),
+                (camera, self.rows.stand.rating),
+                (hung, self.rows.stand.hook_rating),
+            )
+            if d.platform.mount == "stand"
+            else None,
             "feet": self.feet() if d.platform.mount == "stand" else None,
             "push": float(np.abs(self.push).max()),
             "stop": past,

@@ -9,7 +9,7 @@ from scipy.integrate import solve_ivp
 
 from hazel_lantern.core.mechanics.constants import GRAVITY as G
 from tests.second.beams import chain, falls, frequencies
-from tests.second.parts import bought_cost, least_left
+from tests.second.parts import bought_cost, least_left, most_used
 
 BOOM_END, BAR_END = 0.03, 0.02
 BOLT = 70e6
@@ -269,7 +269,15 @@ class Second:
             "windup": self.windup(),
             "tip": self.tip(False),
             "bare-arm": self.tip(True),
-            "base-load": float(self.turning()[0].sum()) + self.rows.turntable.mass,
+            "base-load": most_used(
+                (float(self.turning()[0].sum()) + self.rows.turntable.mass, self.d.post.rating),
+                (
+                    float(self.turning()[0].sum()),
+                    self.rows.stand.rating
+                    if self.rows.turntable.id == "stand-head"
+                    else self.rows.turntable.rating,
+                ),
+            ),
             "play": self.play(),
             "grip": self.grip(),
             "legs": self.legs(),

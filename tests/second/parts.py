@@ -27,3 +27,8 @@ def least_left(made):
 def bought_cost(found):
     """What is still to be paid, part by part."""
     return sum(part.price for part in found.parts if part.having == "buy")
+
+
+def most_used(*borne):
+    """The mass on the part that has least left of its rating: pairs of kg, rated or not."""
+    return max((one for one in borne if one[1]), key=lambda one: one[0] / one[1])[0]

@@ -6,7 +6,7 @@ import numpy as np
 
 from hazel_lantern.core.mechanics.constants import GRAVITY as G
 from tests.second.beams import Rail, clamped_both, falls, overhang
-from tests.second.parts import bought_cost, least_left
+from tests.second.parts import bought_cost, least_left, most_used
 
 MARGIN, CAMERA, FOOT = 0.02, 0.015, 0.012
 BLOCKS = {"floor": (0.02, 0.35, 0.1), "table": (0.45, 0.95, 0.04)}
@@ -276,6 +276,7 @@ class Second:
         slope = np.abs(self.alpha + self.pitch)
         carried = self.load.max(axis=0) / (G * math.cos(self.alpha))
         stands = d.supports.kind in ("stand", "end stands")
+        hung = d.supports.ballast / (1 if d.supports.kind == "stand" else d.supports.count)
         return {
             "travel": self.travel(),
             "roll": float(np.ptp(turn)),
@@ -291,7 +292,13 @@ class Second:
             "ride": self.ride(focal, width),
             "rail-ends": self.ends(),
             "tip": self.tip(),
-            "stand-load": float(carried.max()) if stands else 0.0,
+            "stand-load": most_used(
+                (float(carried.max()) + hung, rows.stand.rating),
+                (float(carried.max()), d.supports.rating),
+                (hung, rows.stand.hook_rating),
+            )
+            if stands
+            else 0.0,
             "runaway": float(slope.max()),
             "fit": max(d.rails.spacing_error if self.pair else 1e-4, 1e-6)
             if wheel.face == rows.section.running_face

@@ -171,10 +171,16 @@ class Item(Row):
 
 
 class Stand(Row):
-    """A stand or post with its head: kg, m, N·m/rad against leaning and against twisting."""
+    """A stand or post with its head: kg, m, N·m/rad against leaning and against twisting.
+
+    A head of no rating of its own is rated as the stand; what hangs from a hook of none is not
+    known.
+    """
 
     mass: float = Field(gt=0)
     rating: float = Field(gt=0)
+    head_rating: float | None = Field(None, gt=0)
+    hook_rating: float | None = Field(None, gt=0)
     lowest: float = Field(gt=0)
     highest: float = Field(gt=0)
     least_spread: float = Field(gt=0)
@@ -183,6 +189,11 @@ class Stand(Row):
     twist_stiffness: float = Field(gt=0)
     feet: int = Field(ge=3, le=8)
     price: float = Field(ge=0)
+
+    @property
+    def head_bears(self) -> float:
+        """What its head is rated for, kg."""
+        return self.rating if self.head_rating is None else self.head_rating
 
 
 class Hardware(Row):

@@ -36,7 +36,7 @@ from tests.conftest import assess, changed, check_offer, check_way_forward, shot
 from tests.second.dolly import frame
 
 CHECKS = """shot ride clatter wobble steer track-dip track-stress pipe-strain arc fit wheel-load
-wheel-lift tip feet push stop runaway carry holes room budget"""
+wheel-lift tip feet stand-load push stop runaway carry holes room budget"""
 IDS = [f"dolly.{name}" for name in CHECKS.split()]
 LAID = ["straight track", "bowed track", "pre-bent track", "no track"]
 

@@ -527,7 +527,7 @@ PARKED = {"design__post__rest": "a support of its height"}
         ({"design__boom__section": "aluminium-tube-20x2"}, "jib.bounce"),
         ({"shot__move__sweep": 2.5, "shot__pace__duration": 2.0}, "jib.windup"),
         ({"design__post__spread": 0.2}, "jib.tip"),
-        ({"design__post__turntable": "stand-head"}, "jib.base-load"),
+        ({"design__post__rating": 8.0}, "jib.base-load"),
         ({"design__swing__up": math.radians(78)}, "jib.clearance"),
         (
             {"design__pivots__held": CRADLE, "design__pivots__clamp_force": 60.0},

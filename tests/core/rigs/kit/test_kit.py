@@ -8,12 +8,16 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from hazel_lantern.core import mends
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import apply, refs
-from hazel_lantern.core.lamps import State
+from hazel_lantern.core.lamps import LookedUp, State
+from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.parts import Piece
+from hazel_lantern.core.project.model import Rig
 from hazel_lantern.core.rigs.case import Case, PartMark
+from hazel_lantern.core.rigs.dolly.model import DollyDesign
 from hazel_lantern.core.rigs.kit.arm import BoomDesign, left_by_hole, nests, stresses
 from hazel_lantern.core.rigs.kit.counterweight import Balancing, Counterweight, PlateSize
 from hazel_lantern.core.rigs.kit.strength import rated
@@ -174,3 +178,65 @@ def test_what_is_owned_is_the_thing_not_the_role(rig):
     assert stand_of(both).cost == pytest.approx(9)
     back = apply(both, STAND.edits(Case(both, Settings(), Workshop()), stands[now]))
     assert stand_of(back).cost == 0
+
+
+def stand_lamp(rig, id):
+    return assess(rig).by_id[id]
+
+
+def test_a_stand_bears_what_hangs_from_it_too(rig):
+    """Legs bear head and bag; the hook has a rating of its own; each is judged by its own."""
+    light = changed(rig, design__supports__stand="photo-light", design__supports__rating=20.0)
+    on_head = float(stand_lamp(light, "slider.stand-load").value)
+    bag = changed(light, design__supports__ballast=25.0)
+    lamp = stand_lamp(bag, "slider.stand-load")
+    assert lamp.state is State.FAILS
+    stand = assess(bag).answer.rows.stand
+    assert (stand.rating, stand.hook_rating) == (4.0, 2.0)
+    # A hook of 2 kg with 25 kg on it is used more than legs of 4 kg with all of it.
+    assert lamp.value == pytest.approx(25.0)
+    assert lamp.limit == pytest.approx(0.7 * 2.0)
+    assert lamp.headline == "Too heavy for the stand's hook"
+    heavy = changed(bag, design__supports__ballast=1.4, design__supports__stand="photo-light")
+    assert stand_lamp(heavy, "slider.stand-load").value == pytest.approx(on_head + 1.4)
+
+
+def test_a_hook_that_nobody_has_rated_is_to_be_looked_up(rig):
+    bag = changed(rig, design__supports__stand="saw-horse", design__supports__ballast=7.0)
+    lamp = stand_lamp(bag, "slider.stand-load")
+    assert lamp.state is State.TO_LOOK_UP
+    assert lamp.unknown[0].least == pytest.approx(10.0)
+    said = LookedUp(id=lamp.unknown[0].id, by="its maker", least=10.0)
+    known = changed(bag, looked_up=(said,))
+    assert stand_lamp(known, "slider.stand-load").state is State.HOLDS
+
+
+def test_a_dolly_rates_its_stand_and_offers_another():
+    load = Load(items=(LoadItem(name="Camera", kind="body", mass=9.0, up=0.1),))
+    dolly = Rig(name="Cart", load=load, design=DollyDesign(), budget=1e4)
+    dolly = changed(dolly, design__platform__stand="photo-light")
+    lamp = stand_lamp(dolly, "dolly.stand-load")
+    assert lamp.state is State.FAILS
+    assert (lamp.value, lamp.limit) == (pytest.approx(9.0), pytest.approx(0.7 * 4.0))
+    offers = mends.find("dolly.stand-load", Case(dolly, Settings(), Workshop()))
+    assert any(one.title.startswith("Change the stand") for one in offers)
+    hung = changed(
+        dolly,
+        design__platform__stand="video-heavy",
+        design__platform__ballast=12.0,
+        design__platform__ballast_at="hung under the apex",
+        load__items=(LoadItem(name="Camera", kind="body", mass=2.0, up=0.1),),
+    )
+    hook = stand_lamp(hung, "dolly.stand-load")
+    assert (hook.value, hook.limit) == (pytest.approx(12.0), pytest.approx(0.7 * 15.0))
+    low = changed(dolly, design__platform__mount="low mount")
+    assert not stand_lamp(low, "dolly.stand-load").applies
+
+
+def test_a_stands_own_head_bears_what_that_stand_does(jib):
+    """Not always 8 kg: the head that comes with a stand is rated with it."""
+    weak = changed(jib, design__post__turntable="stand-head", design__post__stand="photo-light")
+    weak = changed(weak, design__post__rating=60.0)
+    assert stand_lamp(weak, "jib.base-load").limit == pytest.approx(0.7 * 4.0)
+    strong = changed(weak, design__post__stand="scaffold-post", design__post__rating=300.0)
+    assert stand_lamp(strong, "jib.base-load").limit == pytest.approx(0.7 * 80.0)

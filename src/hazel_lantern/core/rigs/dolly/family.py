@@ -152,6 +152,7 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
             Checks(a, rides.track_dip, rides.track_stress, rides.pipe_strain, rides.arc),
             WheelsOn(a, Runs(a.rows.roller, under, a.running_face, on.on_track, tuple(used))),
             Checks(a, stands.wheel_load, stands.wheel_lift, stands.tip, stands.feet),
+            Checks(a, stands.stand_load),
             Checks(a, stands.push, stands.stop),
             OnSlope(a, rolls),
             Checks(a, carry),

@@ -6,13 +6,13 @@ import math
 
 import numpy as np
 
-from hazel_lantern.core.lamps import Found, check, working
+from hazel_lantern.core.lamps import Found, check, not_at_stake, working
 from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer, outline
 from hazel_lantern.core.rigs.dolly.forms import TALL
 from hazel_lantern.core.rigs.kit.standing import Place, Stance, stands, tip_check, ways_over
-from hazel_lantern.core.rigs.kit.strength import rated, rating_check
+from hazel_lantern.core.rigs.kit.strength import Borne, borne, rated, rating_check
 from hazel_lantern.core.units import write
 
 #: From the middle of a triangle's board to its edge, and of a wheel plate that a foot stands on, m.
@@ -112,6 +112,27 @@ def stance(answer: DollyAnswer) -> Stance:
 def tip(answer: DollyAnswer) -> Found:
     """Tilt left over the nearest pair of wheels, and the push at the lens that takes it over."""
     return stands(stance(answer), answer.settings)
+
+
+@rating_check("stand-load", "Weight on the stand", "Load", "rating of legs, head and hook")
+def stand_load(answer: DollyAnswer) -> Found:
+    """What the camera's stand bears with its legs, its head and its hook."""
+    platform, stand = answer.design.platform, answer.rows.stand
+    if platform.mount != "stand":
+        why = "The mount is screwed to the deck."
+        return not_at_stake("No stand to load", why, "no stand", "kind of mount", 0.0, 1.0)
+    camera = answer.load.centre().mass
+    hung = platform.ballast if platform.ballast_at == "hung under the apex" else 0.0
+    return borne(
+        stand,
+        (
+            Borne("legs", camera + hung, stand.rating),
+            Borne("head", camera, stand.head_bears),
+            Borne("hook", hung, stand.hook_rating),
+        ),
+        answer.settings.working_fraction,
+        "the payload, and what hangs under the apex",
+    )
 
 
 def foot_places(answer: DollyAnswer) -> Array:

@@ -173,6 +173,11 @@ def levers(answer: DollyAnswer) -> Iterable[Lever]:
         if platform.ballast:
             yield Choices.words(F.platform.ballast_at, hung, platform.ballast_at)
         yield STAND.spread_lever(answer.case)
+        others = (one._replace(name=one.name.lower()) for one in STAND.choices(answer.case))
+        yield Choices.of("Change the stand to: {}", others, platform.stand)
+        if platform.ballast:
+            on_deck = {"on the deck": "Lay the ballast on the deck"}
+            yield Choices.words(F.platform.ballast_at, on_deck, platform.ballast_at)
         yield Choices.words(F.platform.mount, {"low mount": "Use a low mount"}, "stand")
     if shot.move.slope:
         title = "Slope the track {}"

@@ -12,12 +12,14 @@ from hazel_lantern.core.rigs.jib import standing
 from hazel_lantern.core.rigs.jib.answer import JibAnswer
 from hazel_lantern.core.rigs.jib.post import SUPPORT
 from hazel_lantern.core.rigs.kit.standing import stands, tip_check
-from hazel_lantern.core.rigs.kit.strength import rated, rating_check
+from hazel_lantern.core.rigs.kit.strength import Borne, borne, rating_check
 from hazel_lantern.core.units import write
 
 #: Of a timber or rubber foot on a hard floor, taken low; a chain's working pull, N; what a hinge
 #: with its stop, bolted to 44 mm of timber, bears in bending, N·m: estimated.
 FOOT_FRICTION, CHAIN, STOP = 0.4, 600.0, 60.0
+#: The row that stands for the head that a stand has: it bears what that stand's head does.
+STAND_HEAD = "stand-head"
 
 
 @tip_check("Frame")
@@ -32,18 +34,22 @@ def tip(answer: JibAnswer) -> Found:
     )
 
 
-@rating_check("base-load", "Weight on the base", "Frame", "lower rating of base and turntable")
+@rating_check("base-load", "Weight on the base", "Frame", "rating of base and turntable")
 def base_load(answer: JibAnswer) -> Found:
-    """All that rests on the base against the lower rating of base and turntable."""
-    post, turntable = answer.design.post, answer.rows.turntable
-    carried = answer.turning_mass + turntable.mass
-    weak = "base" if post.rating <= turntable.rating else "turntable"
-    return rated(
-        ("Weight on the base", f"Too heavy for the {weak}"),
-        carried,
-        {"base": post.rating, "turntable": turntable.rating},
+    """What rests on the base, and on what it pans on, each against its own rating."""
+    post, stand, turntable = answer.design.post, answer.rows.stand, answer.rows.turntable
+    own_head = turntable.id == STAND_HEAD
+    return borne(
+        stand,
+        (
+            Borne("legs", answer.turning_mass + turntable.mass, post.rating),
+            Borne(
+                "head" if own_head else "turntable",
+                answer.turning_mass,
+                stand.head_bears if own_head else turntable.rating,
+            ),
+        ),
         answer.settings.working_fraction,
-        lambda s: f"{write(carried, 'mass', s)} rest on the base",
         "sum of masses; ratings as given with base and turntable",
     )
 

@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from typing import Any
+from collections.abc import Callable, Sequence
+from typing import Any, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
-from hazel_lantern.core.catalogue.rows import Material
-from hazel_lantern.core.lamps import Check, Found, Inputs, check, working
+from hazel_lantern.core.catalogue.rows import Material, Stand
+from hazel_lantern.core.lamps import Check, Found, Inputs, LookUp, check, working
+from hazel_lantern.core.parts import in_sentence
 from hazel_lantern.core.rigs.kit.words import BREAKS
 from hazel_lantern.core.units import Style, write
 
@@ -87,6 +88,74 @@ def stressed(
             source,
         ),
         applies=absent is None,
+    )
+
+
+class Borne(NamedTuple):
+    """Part of a stand: what it is called, what it bears, kg, and its rating, if it is known."""
+
+    part: str
+    mass: Array | float
+    rating: float | None
+
+
+def borne(stand: Stand, parts: Sequence[Borne], fraction: float, source: str) -> Found:
+    """What the parts of a stand bear, each against its own rating.
+
+    Parameters
+    ----------
+    stand : Stand
+    parts : sequence of Borne
+        Legs, head, hook: of one at least the rating is known.
+    fraction : float
+        Share of a rating that is used.
+    source : str
+        Where the masses are from.
+
+    Returns
+    -------
+    Found
+        Its value is the mass on the part that is used most, its limit what is used of its rating.
+    """
+    known = [(one, one.rating * fraction) for one in parts if one.rating is not None]
+    worst, limit = max(known, key=lambda one: float(np.max(one[0].mass)) / one[1])
+    unknown = [one for one in parts if one.rating is None and float(np.max(one.mass)) > 0]
+    return Found(
+        worst.mass,
+        ("Stand carries it", f"Too heavy for the stand's {worst.part}"),
+        lambda s: (
+            " ".join(
+                f"Its {one.part} bears {write(float(np.max(one.mass)), 'mass', s)} of the "
+                f"{write(limit, 'mass', s)} that are used of its rating."
+                for one, limit in known
+                if float(np.max(one.mass)) > 0
+            )
+            or "Nothing is on it."
+        ),
+        working(
+            "limit = share × rating, of the part that is used most",
+            (
+                *((one.part, "bears", float(np.max(one.mass)), "mass") for one in parts),
+                *((f"{one.part} rating", "", one.rating, "mass") for one, _ in known if one.rating),
+                ("share", "used of a rating", fraction, "percent"),
+            ),
+            source,
+        ),
+        limit=limit,
+        look_up=tuple(_rating_of(stand, one, fraction) for one in unknown),
+    )
+
+
+def _rating_of(stand: Stand, one: Borne, fraction: float) -> LookUp:
+    least = float(np.max(one.mass)) / fraction
+    return LookUp(
+        f"{stand.id}: rating of its {one.part}",
+        f"what the stand's {one.part} is rated for",
+        lambda s: (
+            f"The {one.part} of the stand ({in_sentence(stand.name)}) must be rated for at least "
+            f"{write(least, 'mass', s)}."
+        ),
+        least,
     )
 
 

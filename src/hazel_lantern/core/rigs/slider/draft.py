@@ -80,7 +80,7 @@ def first_draft(shot: Shot, load: Load, settings: Settings, workshop: Workshop) 
                 "stand": stand.id,
                 "spread": spread,
                 "head_stiffness": stand.head_stiffness,
-                "rating": stand.rating,
+                "rating": stand.head_bears,
             }
         ),
         carriage=Carriage(

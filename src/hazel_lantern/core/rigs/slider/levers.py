@@ -16,7 +16,7 @@ from hazel_lantern.core.shot import S
 STAND = StandOf(
     F.supports.stand,
     F.supports.spread,
-    {F.supports.head_stiffness: "head_stiffness", F.supports.rating: "rating"},
+    {F.supports.head_stiffness: "head_stiffness", F.supports.rating: "head_bears"},
 )
 PLACES = {"four places": "Run on wheels at four places"}
 LINKS = {"a soft link": "Push by a soft link: a grip on elastic"}

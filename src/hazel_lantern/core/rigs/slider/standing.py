@@ -6,7 +6,7 @@ import math
 
 import numpy as np
 
-from hazel_lantern.core.lamps import Found, Inputs
+from hazel_lantern.core.lamps import Found, Inputs, not_at_stake
 from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.kit.place import Spans, beyond_setting
@@ -18,9 +18,8 @@ from hazel_lantern.core.rigs.kit.standing import (
     tip_check,
     ways_over,
 )
-from hazel_lantern.core.rigs.kit.strength import rated, rating_check
+from hazel_lantern.core.rigs.kit.strength import Borne, borne, rating_check
 from hazel_lantern.core.rigs.slider.answer import Array, SliderAnswer
-from hazel_lantern.core.units import write
 
 #: Where hung ballast sits, as a share of the stand's height.
 BALLAST_HEIGHT = 0.3
@@ -150,17 +149,22 @@ def tip(answer: SliderAnswer) -> Found:
     return stands(stance(answer), answer.settings)
 
 
-@rating_check("stand-load", "Weight on the stand", "Frame", "lower rating of stand and head")
+@rating_check("stand-load", "Weight on the stand", "Frame", "rating of legs, head and hook")
 def stand_load(answer: SliderAnswer) -> Found:
-    """What rests on the most loaded stand against the lower rating of stand and head."""
-    supports, applies = answer.design.supports, answer.on_stands
-    carried = answer.bending.reactions.max(axis=0) / (GRAVITY * math.cos(answer.shot.move.slope))
-    return rated(
-        ("Weight on the stand" if applies else "No stand to load", "Too heavy for the stand"),
-        carried if applies else 0.0,
-        {"stand": answer.rows.stand.rating, "head": supports.rating},
+    """What the most loaded stand bears with its legs, its head and its hook."""
+    supports, stand = answer.design.supports, answer.rows.stand
+    if not answer.on_stands:
+        why = "The rails rest on blocks, so no stand or head is loaded."
+        return not_at_stake("No stand to load", why, "no stand", "kind of support", 0.0, 1.0)
+    on_head = answer.bending.reactions.max(axis=0) / (GRAVITY * math.cos(answer.shot.move.slope))
+    hung = supports.ballast / len(answer.supports)
+    return borne(
+        stand,
+        (
+            Borne("legs", on_head + hung, stand.rating),
+            Borne("head", on_head, supports.rating),
+            Borne("hook", hung, stand.hook_rating),
+        ),
         answer.settings.working_fraction,
-        lambda s: f"{write(float(carried.max()), 'mass', s)} rests on one stand",
-        "beam reactions; ratings as given with stand and head",
-        "" if applies else "The rails rest on blocks, so no stand or head is loaded.",
+        "beam reactions at the most loaded stand, and what hangs from it",
     )
