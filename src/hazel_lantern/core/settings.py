@@ -9,6 +9,10 @@ from pydantic import Field, field_validator
 from hazel_lantern.core.fields import Frozen, choice, quantity
 from hazel_lantern.core.units import Style
 
+#: The nudge of the settings is for a rig so heavy, kg; it grows and shrinks with the rig within
+#: these shares: a light rig is brushed by a sleeve, a heavy one bumped by a shoulder.
+NUDGED, LEAST_SHARE, GREATEST_SHARE = 10.0, 0.3, 3.0
+
 
 class Settings(Frozen):
     """Units, money, limits: what holds for the whole project."""
@@ -35,6 +39,21 @@ class Settings(Frozen):
     @classmethod
     def _from_words(cls, value: Any) -> Any:
         return int(value) if isinstance(value, str) and value.isdigit() else value
+
+    def nudge(self, mass: float) -> float:
+        """The nudge to a rig of a mass, N: a light one is brushed, a heavy one bumped.
+
+        Parameters
+        ----------
+        mass : float
+            kg.
+
+        Returns
+        -------
+        float
+            N.
+        """
+        return self.hand_push * min(max(mass / NUDGED, LEAST_SHARE), GREATEST_SHARE)
 
     @property
     def style(self) -> Style:

@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy import special
 from scipy.integrate import solve_ivp
-from scipy.optimize import fsolve
+from scipy.optimize import brentq, fsolve
 
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.mechanics import elliptic, line_bounce, line_run, swing
@@ -325,3 +325,37 @@ def test_post_and_guy_share_by_their_stiffness():
     alone = shared(pull, high, rigid, soil, 0.0, angle, False)
     assert (alone.guy, alone.pull) == (0.0, 0.0)
     assert alone.moment == pytest.approx(800.0)
+
+
+@pytest.mark.parametrize("mass", [0.5, 2.0, 8.0])
+@pytest.mark.parametrize("line_mass", [0.05, 0.5, 2.0])
+def test_a_heavy_line_bounces_as_a_string_with_a_bead(mass, line_mass):
+    """M w² = 2 T b cot(b l / 2), b = w sqrt(m / T): a taut string, a bead in its middle."""
+    span, pull = 20.0, 1500.0
+    # So stretchy that its sag stiffens it by less than a hundredth.
+    stiffness = 1.6 * pull
+    line = Strung(span, 0.0, span / (1 + pull / stiffness), stiffness, line_mass)
+    hung = hang_at(line, mass * GRAVITY, np.array([span / 2]))
+    taut, per_metre = float(hung.level[0]), line_mass * line.unstretched / span
+
+    def off(turns):
+        waves = turns * math.sqrt(per_metre / taut)
+        return mass * turns**2 * math.tan(waves * span / 2) - 2 * taut * waves
+
+    first = math.pi / span * math.sqrt(taut / per_metre)
+    closed = brentq(off, 1e-6 * first, (1 - 1e-9) * first) / (2 * math.pi)
+    assert line_bounce.frequency(hung, 0, mass) == pytest.approx(closed, rel=0.02)
+
+
+def test_what_a_long_ramp_leaves_when_it_ends():
+    """On a stiff joint it leans a / g (1 + k) all through the ramp, and swings so when it stops."""
+    drop, stiff, ramp = 0.4, 60.0, 20.0
+    assert ramp > swing.FORGOTTEN * swing.period(drop, stiff)
+    speed = 2.0
+    pushed = {0: speed / ramp, 1: 0.0, 2: -speed / ramp}
+
+    def given(times):
+        return np.array([pushed.get(int(at // ramp), 0.0) for at in np.atleast_1d(times)])
+
+    _, _, left = swing.swung(drop, (0.0, ramp, 2 * ramp, 3 * ramp), given, stiff)
+    assert left[-1] == pytest.approx(speed / ramp / (GRAVITY * (1 + stiff)), rel=1e-3)

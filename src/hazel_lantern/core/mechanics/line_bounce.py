@@ -14,8 +14,9 @@ from numpy.typing import NDArray
 from hazel_lantern.core.mechanics.hung_line import Hung, hang
 
 Array = NDArray[np.float64]
-#: Elements on either side of the trolley: ten times as many change 3 parts in 10 000.
-ELEMENTS = 8
+#: Elements on either side of the trolley at first and at the most, and the change of the
+#: frequency at which twice as many are no longer tried: a heavy line needs more of them.
+ELEMENTS, MOST_ELEMENTS, NEAR = 8, 64, 0.003
 
 
 class Bounce(NamedTuple):
@@ -26,7 +27,11 @@ class Bounce(NamedTuple):
 
 
 def frequency(hung: Hung, at: int, mass: float) -> float:
-    """Of the mode that has most of the trolley's own up and down.
+    """Of the mode in which the trolley mostly moves once it is let go of.
+
+    Held down by a force and let go, it moves in each mode with the square of its share in it over
+    the square of its frequency: stiff modes of the line take little part, however much of the
+    trolley's mass is in them.
 
     Parameters
     ----------
@@ -41,11 +46,21 @@ def frequency(hung: Hung, at: int, mass: float) -> float:
     float
         Hz.
     """
-    x, up = hung.shape(at, ELEMENTS + 1)
+    found, elements = _frequency(hung, at, mass, ELEMENTS), ELEMENTS
+    while elements < MOST_ELEMENTS:
+        elements *= 2
+        before, found = found, _frequency(hung, at, mass, elements)
+        if abs(found - before) <= NEAR * found:
+            break
+    return found
+
+
+def _frequency(hung: Hung, at: int, mass: float, elements: int) -> float:
+    x, up = hung.shape(at, elements + 1)
     # The load's point stands twice, once for either side.
-    x, up = np.delete(x, ELEMENTS), np.delete(up, ELEMENTS)
+    x, up = np.delete(x, elements), np.delete(up, elements)
     place, line = float(hung.place[at]), hung.line
-    lengths = np.repeat([place, line.unstretched - place], ELEMENTS) / ELEMENTS
+    lengths = np.repeat([place, line.unstretched - place], elements) / elements
     along, across = np.diff(x), np.diff(up)
     long = np.hypot(along, across)
     # What it pulls follows from its stretch; so short an element is a straight one.
@@ -54,7 +69,7 @@ def frequency(hung: Hung, at: int, mass: float) -> float:
     outer = way[:, :, None] * way[:, None, :]
     own = (line.stiffness / lengths)[:, None, None] * outer
     own += (pull / long)[:, None, None] * (np.eye(2) - outer)
-    nodes = 2 * ELEMENTS + 1
+    nodes = 2 * elements + 1
     stiff = np.zeros((nodes, 2, nodes, 2))
     first, second = np.arange(nodes - 1), np.arange(1, nodes)
     for one in (first, second):
@@ -64,13 +79,13 @@ def frequency(hung: Hung, at: int, mass: float) -> float:
     masses = np.zeros(nodes)
     masses[first] += line.line_mass * lengths / 2
     masses[second] += line.line_mass * lengths / 2
-    masses[ELEMENTS] += mass
+    masses[elements] += mass
     inner = slice(2, -2)
     whole = stiff.reshape(2 * nodes, 2 * nodes)[inner, inner]
     root = np.sqrt(np.repeat(np.maximum(masses, 1e-12), 2))[inner]
     squares, shapes = np.linalg.eigh(whole / root[:, None] / root[None, :])
-    trolley = 2 * ELEMENTS - 2 + 1
-    most = int(np.abs(shapes[trolley]).argmax())
+    trolley = 2 * elements - 2 + 1
+    most = int((shapes[trolley] ** 2 / np.maximum(squares, 1e-12)).argmax())
     return float(np.sqrt(max(squares[most], 0.0)) / (2 * np.pi))
 
 

@@ -85,7 +85,9 @@ def swung(
         if lasts > FORGOTTEN * small:
             # It hangs as the trolley's own speeding up leans it, and does not swing.
             at = np.linspace(start, end, 9)
-            still = np.arctan2(-acceleration(at), GRAVITY * (1 + stiffening))
+            inside = 1e-9 * lasts
+            given = acceleration(np.clip(at, start + inside, end - inside))
+            still = np.arctan2(-given, GRAVITY * (1 + stiffening))
             times += at.tolist()
             leans += still.tolist()
             left += np.abs(still).tolist()
@@ -100,7 +102,7 @@ def swung(
             continue
         count = max(math.ceil(lasts / small * STEPS), 8)
         step, inside = lasts / count, 1e-9 * lasts
-        halves = start + step / 2 * np.arange(2 * count + 1)
+        halves = np.linspace(start, end, 2 * count + 1)
         pushed = acceleration(np.clip(halves, start + inside, end - inside)) / drop
         pull, sin, cos, given = GRAVITY / drop, math.sin, math.cos, pushed.tolist()
         # Nyström's fourth order: the force does not depend on the rate.

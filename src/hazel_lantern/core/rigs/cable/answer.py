@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from typing import TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -29,6 +30,7 @@ from hazel_lantern.core.shot import Fly
 Array = NDArray[np.float64]
 #: Places that the speed of a run by gravity is worked out at.
 PLACES = 161
+LevelT = TypeVar("LevelT", float, Array)
 #: A trolley ends so far past its outer wheels, m; so near an anchor nothing runs.
 PAST, NEAREST = 0.05, 0.05
 #: The shortest flight, m.
@@ -247,6 +249,14 @@ class CableAnswer(Answer[CableDesign]):
         return hang_at(self.strung, self.weight, self.course.place)
 
     @kept
+    def cold(self) -> Hung:
+        """The same in weather that makes the line shorter: then it pulls hardest."""
+        line = self.strung
+        shorter = self.design.line.shrinks(self.rows.line.expansion)
+        tight = replace(line, unstretched=line.unstretched * (1 - shorter))
+        return hang_at(tight, self.weight, self.course.place)
+
+    @kept
     def line_up(self) -> Array:
         """Of the line at the trolley over the datum, m."""
         left = self.design.left
@@ -343,10 +353,23 @@ class CableAnswer(Answer[CableDesign]):
     @kept
     def stiffening(self) -> float:
         """What a wheelbase on a taut line holds upright, as a share of what the weight does."""
-        trolley, level = self.design.trolley, float(self.hung.level.min())
-        if trolley.joint != "rigid" or trolley.wheels < 2 or self.mass <= 0:
+        return self._upright(float(self.hung.level.min()))
+
+    def _upright(self, level: LevelT) -> LevelT | float:
+        trolley, hangs = self.design.trolley, self.centre.mass * GRAVITY
+        if trolley.joint != "rigid" or trolley.wheels < 2 or hangs <= 0:
             return 0.0
-        return level * trolley.wheelbase / (self.weight * trolley.drop)
+        return level * trolley.wheelbase / (hangs * trolley.drop)
+
+    @kept
+    def tilted(self) -> Array:
+        """What two wheels of a rigid trolley stand at on the line that they bend, rad.
+
+        Between them it takes the mean slope of both sides, less what the camera, which swings out
+        as the trolley tilts, pulls it back: t = s k / (1 + k), with k = H b / (m g h).
+        """
+        upright = self._upright(self.hung.level)
+        return np.asarray(self.slope * upright / (1 + upright))
 
     @property
     def one_swing(self) -> float:
@@ -383,7 +406,7 @@ class CableAnswer(Answer[CableDesign]):
         Fixed, it stands square to what the wheels run on; hung free it lags.
         """
         swung = np.interp(self.course.times, self.swing.times, self.swing.lean)
-        return np.asarray(swung + self.slope if self.fixed else swung)
+        return np.asarray(swung + self.tilted if self.fixed else swung)
 
     def through_head(self, hangs: Array) -> Array:
         """Lean of the camera at leans of its pole, rad: a stabilised head takes what it can."""
@@ -395,7 +418,7 @@ class CableAnswer(Answer[CableDesign]):
     @property
     def tilts(self) -> Array:
         """Of the camera at every mark but for its swing, rad: nose up to the right."""
-        return self.through_head(self.slope if self.fixed else np.zeros_like(self.slope))
+        return self.through_head(self.tilted if self.fixed else np.zeros_like(self.slope))
 
     @kept
     def leans(self) -> tuple[Array, Array]:
@@ -404,13 +427,18 @@ class CableAnswer(Answer[CableDesign]):
         within = found.times <= course.times[-1] + 1e-9
         place = np.interp(found.times[within], course.times, course.place)
         order = np.argsort(course.place)
-        slope = np.interp(place, course.place[order], self.slope[order]) if self.fixed else 0.0
+        slope = np.interp(place, course.place[order], self.tilted[order]) if self.fixed else 0.0
         return self.through_head(np.asarray(found.lean[within] + slope)), place
 
     @kept
     def jolt(self) -> Bounce:
         """What letting go of a hand's push does where the line gives most."""
-        return line_bounce.bounced(self.hung, self.settings.hand_push, self.mass)
+        return line_bounce.bounced(self.hung, self.pushed, self.mass)
+
+    @property
+    def pushed(self) -> float:
+        """By a hand that touches it, N."""
+        return self.settings.nudge(self.mass)
 
     @property
     def bounce(self) -> tuple[float, float]:
@@ -420,7 +448,7 @@ class CableAnswer(Answer[CableDesign]):
     @property
     def gives(self) -> float:
         """Of the line under the trolley, m/N."""
-        return self.jolt.height / max(self.settings.hand_push, 1e-9)
+        return self.jolt.height / max(self.pushed, 1e-9)
 
     def blown(self, wind: float) -> tuple[float, float]:
         """What wind from the side does: the line aside, m, and the camera's roll, rad.

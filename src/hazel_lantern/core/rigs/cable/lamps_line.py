@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 
+import numpy as np
+
 from hazel_lantern.core.lamps import UNKNOWN, Found, LookUp, State, check, working
 from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.cable import strength
@@ -52,8 +54,9 @@ def tension(answer: CableAnswer) -> Found:
         if unfit:
             return f"{unfit[0]} does not hold {row.kind}: take an end that is made for it."
         words = (
-            f"At the most one line pulls {write(pull, 'force', s)}, and {line.dynamic:.3g} times "
-            f"that as it bounces; {row.name} breaks at {write(row.breaking, 'force', s)}, its "
+            f"At the most one line pulls {write(pull, 'force', s)} on a cold day, and "
+            f"{line.dynamic:.3g} times that as it bounces; {row.name} breaks at "
+            f"{write(row.breaking, 'force', s)}, its "
             f"weaker end at {write(end, 'percent', s)} of that. The tightener is marked for "
             f"{write(tool.working, 'force', s)} and has {write(over, 'percent', s)} of it."
         )
@@ -73,14 +76,14 @@ def tension(answer: CableAnswer) -> Found:
             (
                 ("F", "breaks at", row.breaking, "force"),
                 ("e", "of it at the weaker end", end, "percent"),
-                ("T", "greatest pull at rest over the run", pull, "force"),
+                ("T", "greatest pull at rest over the run, the line cold", pull, "force"),
                 ("d", "dynamic factor", line.dynamic, "number"),
                 ("W", "tightener's marked load", tool.working, "force"),
             ),
-            "elastic catenary with the trolley at every mark",
+            "elastic catenary with the trolley at every mark, in weather that tightens it",
         ),
         limit=asked,
-        over_move=value * pull * answer.design.lines / answer.hung.pull,
+        over_move=value * pull * answer.design.lines / answer.cold.pull,
         at_best=state,
     )
 
@@ -128,7 +131,7 @@ def tighten(answer: CableAnswer) -> Found:
             "travel = sum of (1 + T / EA) dL from loose to tight;  hand = T / advantage",
             (
                 ("L", "taken in, as it comes off", drawn, "length"),
-                ("T", "greatest pull of a line", strength.greatest_pull(answer), "force"),
+                ("T", "greatest pull of a line", strength.pull_now(answer), "force"),
                 ("hand", "on the tightener", found.hand, "force"),
                 ("crept", "sag after an hour", crept.sag, "length"),
                 ("then", "pull of a line after an hour", crept.pull / count, "force"),
@@ -189,7 +192,7 @@ def anchor(answer: CableAnswer) -> Found:
         return f"{words} {WHO}" if guessed or answer.near_people else words
 
     nothing = math.isinf(worst.share)
-    tested = strength.TESTED * float(answer.hung.pull.max())
+    tested = strength.TESTED * float(answer.cold.pull.max())
     untested = tuple(
         LookUp(
             f"test of the {one.side} anchor",
@@ -238,7 +241,9 @@ def wheel_loads(answer: CableAnswer) -> tuple[float, ...]:
     if count < 2 or trolley.joint != "rigid":
         return (each / count,) * count
     off = answer.centre.forward if answer.along else answer.centre.right
-    moment = abs(off) * answer.centre.mass * GRAVITY / answer.design.lines
+    # Where it stands slanting, the camera below hangs out towards the upper wheel.
+    off = abs(off) + trolley.drop * math.sin(float(np.abs(answer.tilted).max()))
+    moment = off * answer.centre.mass * GRAVITY / answer.design.lines
     places = [trolley.wheelbase * (at / (count - 1) - 0.5) for at in range(count)]
     squares = sum(x * x for x in places)
     return tuple(max(each / count + moment * x / squares, 0.0) for x in places)
@@ -246,7 +251,8 @@ def wheel_loads(answer: CableAnswer) -> tuple[float, ...]:
 
 def bend(answer: CableAnswer, load: float) -> float:
     """Radius that a line is bent to at a wheel, m: the tread's, or its own under that load."""
-    pull = strength.greatest_pull(answer)
+    # The slacker it is the sharper it bends.
+    pull = strength.pull_now(answer)
     own = 2 * math.sqrt(pull * answer.rows.line.bending) / max(load, 1e-9)
     return max(answer.rows.wheel.tread, own)
 

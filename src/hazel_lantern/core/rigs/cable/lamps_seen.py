@@ -103,7 +103,7 @@ def bounce(answer: CableAnswer) -> Found:
         settles,
         ("Soon still again", "Bounces for long"),
         lambda s: (
-            f"A push of {write(answer.settings.hand_push, 'force', s)} holds it down by "
+            f"A push of {write(answer.pushed, 'force', s)} holds it down by "
             f"{write(jolt.height, 'fine', s)}; let go it bounces {jolt.frequency:.2f} times a "
             f"second by {write(px, 'px', s)}, and is no longer seen after "
             f"{write(settles, 'time', s)}."
@@ -111,7 +111,7 @@ def bounce(answer: CableAnswer) -> Found:
         working(
             "t = ln(px / seen) / (2 pi f z)",
             (
-                ("F", "hand's push", answer.settings.hand_push, "force"),
+                ("F", "hand's push, by its mass", answer.pushed, "force"),
                 ("z", "damping", damping, "percent"),
                 ("f", "of the mode with most of the trolley's up and down", jolt.frequency, "rate"),
                 ("px", "at first", px, "px"),

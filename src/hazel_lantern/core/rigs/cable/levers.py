@@ -57,18 +57,24 @@ def lines(answer: CableAnswer) -> Iterable[Candidate]:
             continue
         # The pull in the middle is as good as the greatest: at the same factor it is this.
         pull = row.breaking * efficiency / (max(asked, 0.1) * own.dynamic)
-        sag = _sag_of(answer, row.axial_stiffness, row.line_mass, pull)
+        sag = _sag_of(answer, row, pull)
         if sag is not None:
             hung = (Edit(F.line.sag, sag), Edit(F.line.tight_by, "sag"))
             yield Candidate(row.id, row.name, (*edits, *hung), size=sag)
 
 
-def _sag_of(answer: CableAnswer, stiffness: float, line_mass: float, pull: float) -> float | None:
-    """Sag of another line at a pull, m; none where it lies outside of what is accepted."""
+def _sag_of(answer: CableAnswer, row: LineRow, pull: float) -> float | None:
+    """Sag that another line is made tight to, so that it pulls so when it is cold, m.
+
+    None where it lies outside of what is accepted.
+    """
     own, count = answer.stringing, answer.design.lines
-    other = type(own)(own.span, own.rise, count * stiffness, count * line_mass, own.weight)
+    stiffness, line_mass = count * row.axial_stiffness, count * row.line_mass
+    other = type(own)(own.span, own.rise, stiffness, line_mass, own.weight)
     try:
-        sag = float(other.at_pull(pull * count).depth[0])
+        cold = other.at_pull(pull * count).line.unstretched
+        made = cold / (1 - answer.design.line.shrinks(row.expansion))
+        sag = float(other.to_length(made)[0][0])
     except CannotBe:
         return None
     sag = math.ceil(sag * 1e3) / 1e3

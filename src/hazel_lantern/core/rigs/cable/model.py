@@ -70,6 +70,20 @@ class CableLine(Frozen):
     weather: float = quantity("number", "Colder or warmer by, K", 20.0, low=0, high=60)
     marked: bool = Field(True, title="Flags on the line")
 
+    def shrinks(self, expansion: float) -> float:
+        """Share of its length that the weather takes from it at the most.
+
+        Parameters
+        ----------
+        expansion : float
+            For each K; a braid may be shorter when it is warm.
+
+        Returns
+        -------
+        float
+        """
+        return abs(self.weather * expansion)
+
 
 class Trolley(Frozen):
     """What rolls on the line and hangs from it."""

@@ -33,7 +33,12 @@ def asked_factor(answer: CableAnswer) -> float:
 
 
 def greatest_pull(answer: CableAnswer) -> float:
-    """Of one line, at rest, over the run, N."""
+    """Of one line, at rest, over the run and in the weather that tightens it, N."""
+    return float(answer.cold.pull.max()) / answer.design.lines
+
+
+def pull_now(answer: CableAnswer) -> float:
+    """The same as it is tightened, N."""
     return float(answer.hung.pull.max()) / answer.design.lines
 
 
@@ -68,7 +73,7 @@ def tightened(answer: CableAnswer) -> Tightened:
         Creep(row.creep, row.creep_pull * count),
         answer.design.line.weather * row.expansion,
     )
-    return Tightened(greatest_pull(answer) / gains, found)
+    return Tightened(pull_now(answer) / gains, found)
 
 
 class Held(NamedTuple):
@@ -99,10 +104,10 @@ class Held(NamedTuple):
 
 
 def held(answer: CableAnswer, side: str) -> Held:
-    """An anchor under the greatest pull of the run."""
+    """An anchor under the greatest pull of the run, in the weather that tightens the line."""
     at = SIDES.index(side)
     anchor = getattr(answer.design, side)
-    level, down = float(answer.hung.level.max()), float(answer.hung.end_upright[at].max())
+    level, down = float(answer.cold.level.max()), float(answer.cold.end_upright[at].max())
     pull, shake = math.hypot(level, down), answer.design.line.dynamic
     posted = anchor.kind in ("driven post", "frame with base")
     section = answer.rows.posts[at]

@@ -36,8 +36,11 @@ class Swing(NamedTuple):
 def swung(answer: CableAnswer) -> Swing:
     """A fixed camera is stiff on its wheels until one of them lifts: contact only pushes."""
     found = _with(answer, answer.stiffening)
-    level = float(answer.hung.level.max())
-    if answer.stiffening and found.most > answer.weight / (2 * level):
+    if not answer.stiffening:
+        return found
+    # The wheels press alike where the trolley stands at the mean slope of both sides.
+    level, off = float(answer.hung.level.max()), np.abs(answer.slope - answer.tilted).max()
+    if found.most + float(off) > answer.weight / (2 * level):
         return _with(answer, 0.0)._replace(lifts=True)
     return found
 

@@ -169,7 +169,9 @@ def steps(answer: CableAnswer) -> tuple[Step, ...]:
     heights = ", ".join(
         f"{side} {write(getattr(design, side).height, 'length', s)}" for side in strength.SIDES
     )
-    tried = about(2 * strength.greatest_pull(answer), "force", s)
+    tried = about(
+        strength.TESTED * strength.greatest_pull(answer) * answer.design.lines, "force", s
+    )
     slower = "hoist or pulleys" if rows.tightener.kind != "ratchet" else "ratchet"
     return (
         *cut_steps(answer.case, pieces(answer)),

@@ -23,9 +23,6 @@ Figure = Array | float
 LEAST_LEFT = 0.0523598776
 #: Height of a stand's own weight, as a share of its height: legs are wide and low.
 STAND_WEIGHT_HEIGHT = 0.45
-#: The nudge of the settings is for a rig so heavy, kg; it grows and shrinks with the rig within
-#: these shares: a light rig is brushed by a sleeve, a heavy one bumped by a shoulder.
-NUDGED, LEAST_SHARE, GREATEST_SHARE = 10.0, 0.3, 3.0
 #: So much above such a height hurts whom it falls on, kg and m.
 HEAVY, HIGH = 10.0, 1.0
 
@@ -119,21 +116,6 @@ class Stance:
             above += mass * (at.z > HIGH)
         return float(above.max())
 
-    def nudge(self, settings: Settings) -> float:
-        """The nudge of the settings for a rig of this mass.
-
-        Parameters
-        ----------
-        settings : Settings
-
-        Returns
-        -------
-        float
-            N.
-        """
-        share = min(max(self.mass / NUDGED, LEAST_SHARE), GREATEST_SHARE)
-        return settings.hand_push * share
-
     def told(self, settings: Settings) -> Verdict:
         """How it stands.
 
@@ -154,7 +136,7 @@ class Stance:
             push=float(self.pushes[over, at]),
             over=int(over),
             at=int(at),
-            nudge=self.nudge(settings),
+            nudge=settings.nudge(self.mass),
             grave=settings.over_people or self.raised > HEAVY,
         )
 
