@@ -101,14 +101,19 @@ class Second:
             line = rows.bar.properties.area * rows.bar_material.density
             self.beside = (line, -BAR_END, abs(self.pin_at) + level.longer + BAR_END)
         elif level.kind == "twin cables":
-            self.beside = (2 * rows.wire.line_mass, 0.0, self.front)
+            self.beside = (2 * rows.wire.line_mass, 0.0, abs(self.pin_at))
         else:
             self.beside = (0.0, 0.0, self.front)
         line, start, end = self.beside
         beside = line * (end - start)
         self.weights = sum(p.mass * p.on_bar for p in one.plates) + one.bar_mass
         self.payload = self.camera + self.d.platform.mass
-        self.lumps = [(self.front, self.payload + beside / 2), (-one.place, self.weights)]
+        past = self.tip_line * BOOM_END
+        self.lumps = [
+            (self.front, self.payload + beside / 2 + past),
+            (-one.place, self.weights),
+            (-self.tail, rows.handle_mass),
+        ]
 
     def joints(self):
         """Where each nested piece but the last ends, m."""
@@ -126,7 +131,10 @@ class Second:
         found.append((self.rows.handle_mass, -self.tail, lift))
         line, start, end = self.beside
         step = (end - start) / 400
-        found += [(line * step, start + (k + 0.5) * step, lift) for k in range(400)]
+        # Its pin on the post is not lifted: a share of the way out has that share of the lift.
+        for k in range(400):
+            at = self.pin_at * (start + (k + 0.5) * step) / abs(self.pin_at)
+            found.append((line * step, at.real, at.imag))
         found.append((self.d.platform.mass, self.front, lift))
         w = self.d.counterweight
         found.append((self.weights, -w.place, w.above + lift))
@@ -395,7 +403,13 @@ class Second:
             steep = self.steepest()
             # Virtual work: the bar's other end moves p cos(swing) for a turn of the platform.
             pull = self.moment() / (level.pins * math.cos(steep))
-            used.append(math.hypot(self.payload * G, pull) / bolt)
+            # Forces on the platform: its weight, the bar along itself, what the bolt answers.
+            worst = 0.0
+            for turn in np.concatenate([self.swing, self.whole]):
+                turn = turn + np.angle(self.pin_at)
+                bar = self.moment() / (level.pins * math.cos(turn)) * np.exp(1j * turn)
+                worst = max(worst, abs(1j * self.payload * G + bar))
+            used.append(worst / bolt)
             used.append(abs(pull) / bolt)
             hole = rows.bolt.diameter + rows.pivot.around if rows.pivot.around else rows.bolt.close
             bar, p = rows.bar, rows.bar.properties
@@ -452,8 +466,8 @@ class Second:
         if self.out is None:
             return None
         worst = 0.0
-        for swing in self.whole:
-            weight, x = self.all_weight(swing)
+        for swing, bare in itertools.product(self.whole, (False, True)):
+            weight, x = self.all_weight(swing, bare)
             for way in (1, -1):
                 # A stiff top on springs of feet alike: they take a + b cos(turn).
                 turns = 2 * math.pi * np.arange(feet) / feet
@@ -474,11 +488,12 @@ class Second:
         corner = math.pi * (feet - 2) / feet
         return 600.0 / (out / (2 * math.cos(corner / 2)))
 
-    def all_weight(self, swing):
+    def all_weight(self, swing, bare=False):
         """N and where it comes down, m from the post."""
-        mass, along, up = self.turning()
+        mass, along, up = self.turning(bare)
         out = along * math.cos(swing) - up * math.sin(swing)
-        out[-1] += self.ahead - (self.d.platform.ahead if self.open else 0.0)
+        if not bare:
+            out[-1] += self.ahead - (self.d.platform.ahead if self.open else 0.0)
         still = self.rows.stand.mass + self.d.post.ballast + self.rows.turntable.mass
         total = float(mass.sum()) + still
         return total * G, float((mass * out).sum()) / total

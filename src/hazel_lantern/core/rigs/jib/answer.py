@@ -250,7 +250,13 @@ class JibAnswer(Answer[JibDesign]):
         tail = (-weights.place, weights.mass + weights.bar_mass)
         # Of what runs beside the boom one half hangs on the front pin, the other on the post.
         end = self.payload + sum(body.mass for body in self._beside) / 2
-        return (self.design.boom.front, end), tail
+        handle = (-self.design.boom.tail, self.rows.handle_mass)
+        return (self.design.boom.front, end + self._past_pin), tail, handle
+
+    @property
+    def _past_pin(self) -> float:
+        """Mass of what of the boom reaches past its front pin, kg."""
+        return self.stretches[-1].line_mass[1] * BOOM_END
 
     @kept
     def boom(self) -> Boom:
@@ -316,7 +322,7 @@ class JibAnswer(Answer[JibDesign]):
     @kept
     def _beside(self) -> list[Body]:
         """Link bar or cables."""
-        level, rows, front = self.design.level, self.rows, self.design.boom.front
+        level, rows, front = self.design.level, self.rows, self.design.radius
         if level.kind == "solid bar":
             line = rows.bar.properties.area * rows.bar_material.density
             return balance.rod(line, -BAR_END, self.design.radius + level.longer + BAR_END)
@@ -335,12 +341,14 @@ class JibAnswer(Answer[JibDesign]):
         design, rows, boom = self.design, self.rows, self.boom
         front = design.boom.front
         arm = [Body(*half) for half in boom.as_two]
-        arm.append(Body(self.stretches[-1].line_mass[1] * BOOM_END, front + BOOM_END / 2))
+        arm.append(Body(self._past_pin, front + BOOM_END / 2))
         arm.append(Body(rows.handle_mass, -design.boom.tail))
-        arm += self._beside
         arm.append(Body(design.platform.mass, front))
-        lifted = design.pivots.lifted
-        return tuple(Body(one.mass, one.along, lifted) for one in balance.lumped(arm))
+        lifted, lead = design.pivots.lifted, design.lead
+        # What runs beside the boom turns about its own pin on the post, which no cradle lifts.
+        cos, sin = math.cos(lead), math.sin(lead)
+        beside = (Body(one.mass, one.along * cos, one.along * sin) for one in self._beside)
+        return (*(Body(one.mass, one.along, lifted) for one in balance.lumped(arm)), *beside)
 
     @kept
     def bare(self) -> tuple[Body, ...]:

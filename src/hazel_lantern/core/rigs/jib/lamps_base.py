@@ -55,13 +55,16 @@ def base_load(answer: JibAnswer) -> Found:
 
 
 def heaviest_leg(answer: JibAnswer) -> float:
-    """The most that one foot carries, panned over it, N.
+    """The most that one foot carries, panned over it, with the camera on or off, N.
 
     Of evenly set feet one takes W / n (1 + 2 r / R), with the weight r towards it.
     """
-    whole, feet = standing.whole_weight(answer, answer.whole), answer.rows.stand.feet
-    out = float(np.abs(whole.out).max())
-    return whole.weight / feet * (1 + 2 * out / answer.feet_reach)
+    feet, most = answer.rows.stand.feet, 0.0
+    for bare in (False, True):
+        stands = standing.whole_weight(answer, answer.whole, bare)
+        out = float(np.abs(stands.out).max())
+        most = max(most, stands.weight / feet * (1 + 2 * out / answer.feet_reach))
+    return most
 
 
 @check(

@@ -287,7 +287,10 @@ def _uses(answer: JibAnswer) -> dict[str, tuple[float, float]]:
         return uses
     steepest = float(np.abs(held.swing).max())
     pull = float(linkage.bar_pull(held.moment, design.level.pins, steepest))
-    front = math.hypot(answer.payload * GRAVITY, pull)
+    # The bar pulls along itself: the higher the arm, the more of it adds to the weight.
+    along = linkage.bar_pull(held.moment, design.level.pins, held.swing)
+    weight, cos, sin = answer.payload * GRAVITY, np.cos(held.swing), np.sin(held.swing)
+    front = float(np.hypot(along * cos, weight + along * sin).max())
     uses["front bolt"] = (front / bolt, front)
     uses["bar bolt"] = (abs(pull) / bolt, abs(pull))
     section, material = rows.bar.properties, rows.bar_material
