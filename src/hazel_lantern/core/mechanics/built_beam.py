@@ -1,7 +1,7 @@
 """Beams of boards, glued or screwed: how they bend, shear and twist, what a screw carries.
 
 Sources: Timoshenko & Gere, *Mechanics of Materials*, for shear by its energy; the γ method of
-timber codes (annex B of EN 1995-1-1) for boards on screws; Bredt for closed boxes.
+timber codes (annex B of EN 1995-1-1) for boards on screws.
 """
 
 from __future__ import annotations
@@ -13,7 +13,8 @@ from typing import Literal
 
 import numpy as np
 
-from hazel_lantern.core.mechanics.sections import SectionProperties
+from hazel_lantern.core.mechanics import membrane
+from hazel_lantern.core.mechanics.sections import SectionProperties, rectangle
 
 #: Strips that each layer is cut into for the energy of its shear.
 STRIPS = 200
@@ -79,7 +80,9 @@ class Boards:
         return flanges + 2 * (own + self.web * self.web_height * aside**2)
 
     def twisting(self, glued: bool) -> float:
-        """Torsion constant, m⁴: Bredt's for a glued box, else of the single boards.
+        """Torsion constant, m⁴.
+
+        Of boards in one piece by their membrane, else of the boards one by one.
 
         Parameters
         ----------
@@ -89,12 +92,12 @@ class Boards:
         -------
         float
         """
-        if self.shape == "box" and glued:
-            wide, high = self.flange_width - self.web, self.web_height + self.flange
-            return 4 * (wide * high) ** 2 / (2 * wide / self.flange + 2 * high / self.web)
+        if glued:
+            whole = membrane.glued_box if self.shape == "box" else membrane.glued_i
+            return whole(self.flange_width, self.flange, self.web, self.web_height)
+        boards = 2 * rectangle(self.flange_width, self.flange).torsion_constant
         webs = 2 if self.shape == "box" else 1
-        flanges = 2 * self.flange_width * self.flange**3
-        return (flanges + webs * self.web_height * self.web**3) / 3
+        return boards + webs * rectangle(self.web_height, self.web).torsion_constant
 
 
 def shear_area(layers: Sequence[tuple[float, float]]) -> float:

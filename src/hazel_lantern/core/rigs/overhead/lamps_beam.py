@@ -22,6 +22,8 @@ DIPS, BOOM_DIPS = 1 / 300, 1 / 100
 SWAYS = 0.05
 #: A knock is forgotten after so long, s.
 SETTLES = 6.0
+#: Places along a beam at which it is looked how hard it is bent.
+ALONG = 101
 
 
 @check("beam-dip", "Beam dip", "Frame", "fine", None, "at most", "a three hundredth of the span")
@@ -64,10 +66,11 @@ def beam_dip(answer: OverheadAnswer) -> Found:
 )
 def beam_stress(answer: OverheadAnswer) -> Found:
     """Bending against the working stress; the most loaded screw."""
-    moment = answer.beam.bending_moment(answer.response, answer.wheels_at)
-    # Between the wheels the moment goes straight but for the own weight: its middle may be more.
+    # Under a wheel, or where the own weight beside it adds more than the load has lost by then.
     span, own = answer.design.holding.span, answer.line_mass * GRAVITY * answer.design.holding.span
-    most = max(float(moment.max()), own * span / 8)
+    along = np.linspace(0.0, span, ALONG)[:, None] + 0.0 * answer.wheels_at[:1]
+    places = np.concatenate([answer.wheels_at, along])
+    most = float(np.abs(answer.beam.bending_moment(answer.response, places)).max())
     material, modulus = answer.rows.material, answer.shape.modulus * answer.design.rails
     stress = most / modulus
     shares = {"boards" if answer.boards else "rail": stress / material.working_stress}

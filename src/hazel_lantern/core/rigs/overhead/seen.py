@@ -14,8 +14,11 @@ from hazel_lantern.core.rigs.overhead.model import Tool
 from hazel_lantern.core.shot import Hold, Swing
 
 Array = NDArray[np.float64]
-#: Points over the bench's length and depth; marks that are looked at.
-ALONG, DEEP, LOOKS = 40, 20, 9
+#: Points over the bench, and marks that are looked at.
+POINTS, LOOKS = 2500, 9
+#: Each point lies so far from the one before, as shares of length and depth: they fill it evenly
+#: without rows, so that no edge of a frame falls along one (the plastic number's powers).
+STEPS = np.array([0.7548776662466927, 0.5698402909980532])
 #: About a person's place, m: what comes over it comes over the head.
 AROUND = 0.25
 
@@ -50,13 +53,12 @@ def rail_block(answer: OverheadAnswer, mark: int) -> list[Block]:
     return [Block(low, np.array([holding.span, y + wide, holding.height]))]
 
 
-def bench_points(answer: OverheadAnswer, along: int = ALONG, deep: int = DEEP) -> Array:
-    """Points of the bench's top, the middles of a grid, (n, 3) m."""
+def bench_points(answer: OverheadAnswer) -> Array:
+    """Points of the bench's top, evenly over it, (n, 3) m."""
     bench = answer.design.bench
-    x = bench.left + bench.length * (np.arange(along) + 0.5) / along
-    y = bench.front + bench.depth * (np.arange(deep) + 0.5) / deep
-    grid = np.stack(np.meshgrid(x, y, indexing="ij"), axis=-1).reshape(-1, 2)
-    return np.column_stack([grid, np.full(len(grid), bench.height)])
+    shares = (0.5 + np.arange(POINTS)[:, None] * STEPS) % 1.0
+    flat = np.array([bench.left, bench.front]) + shares * np.array([bench.length, bench.depth])
+    return np.column_stack([flat, np.full(POINTS, bench.height)])
 
 
 def free(answer: OverheadAnswer, points: Array) -> NDArray[np.bool_]:
