@@ -43,7 +43,7 @@ def test_a_crane_is_geared_down_by_a_click_and_its_lamp_lights(window, bench, ha
         window,
         Edit("drive.last", "sector"),
         Edit("drive.wheel", 0.036),
-        Edit("drive.guard", "slip clutch"),
+        Edit("drive.clutch", True),
         Edit("shot.pace.duration", 2700.0),
     )
     session = window.session
@@ -109,7 +109,7 @@ def test_a_crane_that_rose_in_40_s_rises_in_45_min_from_cogs_on_hand(
         window,
         Edit("drive.last", "sector"),
         Edit("drive.wheel", 0.036),
-        Edit("drive.guard", "slip clutch"),
+        Edit("drive.clutch", True),
         Edit("shot.pace.duration", 40.0),
     )
     bench.pages.turn_to(1)

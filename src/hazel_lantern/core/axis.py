@@ -11,6 +11,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
+#: The cause in ``resisting`` that grows with the square of the speed.
+AIR = "air"
 
 
 class Beam(NamedTuple):
@@ -87,6 +89,27 @@ class Axis:
         """All that is friction, with its sign."""
         none = np.zeros_like(self.place)
         return np.asarray(sum((self.resisting[one] for one in self.friction), start=none))
+
+    @property
+    def standing(self) -> Array:
+        """Effort but for friction where it stands still: no inertia, no air."""
+        return np.asarray(self.paced(math.inf) - self.rubbing)
+
+    def paced(self, slower: float) -> Array:
+        """Effort where the whole move takes longer.
+
+        Parameters
+        ----------
+        slower : float
+            Times as long: what speeds it up, and air, fall with the square of that.
+
+        Returns
+        -------
+        (n,) array
+        """
+        air = self.resisting.get(AIR, np.zeros_like(self.place))
+        quick = self.inertia * self.acceleration + air
+        return np.asarray(self.effort + quick * (1 / slower**2 - 1), dtype=np.float64)
 
     @property
     def effort(self) -> Array:

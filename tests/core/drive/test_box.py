@@ -194,7 +194,8 @@ def any_drive(dice, found):
         ),
         "drive__mount": dice.choice(["bolted", "slots and thumb screws"]),
         "drive__supply": dice.choice(["battery", "mains adapter"]),
-        "drive__guard": dice.choice(["nothing", "fuse", "slip clutch"]),
+        "drive__clutch": dice.random() < 0.3,
+        "drive__fuse": dice.random() < 0.3,
     }
 
 

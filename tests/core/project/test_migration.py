@@ -230,3 +230,18 @@ def test_what_was_marked_of_the_cranks_line_is_kept():
     data["rigs"][0]["marked"] = [{"key": "line", "having": "owned"}]
     (rig,) = loads(json.dumps(data)).rigs
     assert rig.mark_of("spool-line", "spool-line").having == "owned"
+
+
+@pytest.mark.parametrize("guard", ["nothing", "end switches", "slip clutch", "fuse"])
+def test_what_held_a_drive_back_alone_is_one_of_several(guard):
+    data = json.loads(dumps(loads(OLD)))
+    data["version"] = 7
+    drive = data["rigs"][0]["drive"]
+    for field in ("switches", "clutch", "fuse"):
+        del drive[field]
+    drive["guard"] = guard
+    data["rigs"][0]["marked"] = [{"key": "drive-guard", "having": "owned"}]
+    rig = loads(json.dumps(data)).rigs[0]
+    assert rig.drive.guards == (() if guard == "nothing" else (guard,))
+    if guard != "nothing":
+        assert rig.marked[0].key == f"drive-guard-{guard.replace(' ', '-')}"

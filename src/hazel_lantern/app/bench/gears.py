@@ -55,11 +55,12 @@ class GearTimes(QWidget):
         spans = [drives.asked, *(reach.span for reach in drives.reaches)]
         now = drives.it.duration
         low = min(now, *(span.quick for span in spans))
-        high = max(now, *(span.slow for span in spans))
+        high = max(now, *(span.slow for span in spans if math.isfinite(span.slow)))
         return Span(max(low, 0.1) / 1.15, min(high, 4e5) * 1.15)
 
     def _x(self, span: Span, time: float) -> float:
-        share = math.log(max(time, 1e-3) / span.quick) / math.log(span.slow / span.quick)
+        time = min(max(time, 1e-3), span.slow)
+        share = math.log(time / span.quick) / math.log(span.slow / span.quick)
         return LEFT + share * (self.width() - LEFT - RIGHT)
 
     def box_of(self, at: int) -> QRectF:

@@ -136,21 +136,47 @@ class Driving:
     def span(self) -> Span:
         """The quickest and the slowest that the move can be done as it is geared, s.
 
-        Of a motor on its dial the quickest has the dial full at the greatest speed, the slowest is
-        at its lowest steady speed on the average: where the load alone stalls it there, half of
-        the lowest free speed is the least, as slower only its own friction keeps it even.  A step
-        motor may be as slow as one full step a second on the average.
+        The quickest asks all that the motor has somewhere on the way: the quicker, the more speeds
+        it up.  It is infinite where the load at rest is more than the motor ever has.  The slowest
+        of a motor on its dial is at its lowest steady speed on the average: where the load alone
+        stalls it there, half of the lowest free speed is the least, as slower only its own friction
+        keeps it even.  A step motor may be as slow as one full step a second on the average.
         """
+        quick = self.duration * self._quickest
+        return Span(quick, max(self.slowest, quick))
+
+    @property
+    def slowest(self) -> float:
+        """The slowest that its own evenness lets the move be done, s."""
         if self.stepping:
-            mean = self.mean_speed / (2 * math.pi) * self.motor.steps
-            rate = float(self.steps.max())
-            return Span(self.duration * rate / self.motor.fastest_steps, self.duration * mean)
+            return self.duration * self.mean_speed / (2 * math.pi) * self.motor.steps
         curve, lowest = self.curve, self.motor.lowest_dial
         load = self.load / curve.stalled
-        hardest = max(float(self.torque.max()), 0.0) / curve.stalled
-        quick = self.duration * float(self.speed.max()) / curve.free / max(1 - hardest, 1e-3)
         least = curve.free * max(lowest - load, lowest / 2)
-        return Span(quick, self.duration * self.mean_speed / least)
+        return self.duration * self.mean_speed / least
+
+    @property
+    def _quickest(self) -> float:
+        """Times as long as now at the least, with all that the motor has."""
+        rotor = self.motor.inertia * self.turns**2
+        speeds, free = self.speed, self.line[0][-1]
+
+        def used(slower: float) -> float:
+            """Of what the motor has, at the worst place: torque and speed share its line."""
+            turned = rotor * self.axis.acceleration / slower**2
+            asked = (self.axis.paced(slower) + turned) * self.sense + self.preload
+            torque = np.maximum(self.at_motor(asked), 0.0) / self.motor.stalled_torque
+            return float((torque + speeds / slower / free).max())
+
+        if used(math.inf) >= 1:
+            return math.inf
+        low, high = 1e-6, 1.0
+        while used(high) > 1:
+            high *= 2
+        for _ in range(60):
+            middle = math.sqrt(low * high)
+            low, high = (low, middle) if used(middle) <= 1 else (middle, high)
+        return high
 
     @kept
     def load(self) -> float:
@@ -194,7 +220,9 @@ class Driving:
         """Drawn on the average over the move, W."""
         if self.stepping:
             return self.motor.volts * self.motor.stalled_amps
-        return float(self.curve.watts(self.torque, self.speed).mean())
+        # More than stalled it never draws, whatever is asked of it.
+        most = self.motor.volts * self.motor.stalled_amps
+        return float(np.minimum(self.curve.watts(self.torque, self.speed), most).mean())
 
     @kept
     def mean_speed(self) -> float:
@@ -252,6 +280,11 @@ class Driving:
     def free(self) -> Array:
         """Effort but for friction, with the spring; the way of the move positive."""
         return np.asarray(self.axis.free * self.sense + self.preload)
+
+    @property
+    def standing(self) -> Array:
+        """The same where it stands still."""
+        return np.asarray(self.axis.standing * self.sense + self.preload)
 
     def at_motor(self, effort: Array) -> Array:
         """Torque at the motor: losses add to what it drives, and take from what drives it.

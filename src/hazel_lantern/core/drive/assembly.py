@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Iterable, Mapping
+from dataclasses import replace
 from typing import Any, NamedTuple
 
 from hazel_lantern.core.drive import built, crank, lamps, line, parts, sketch, words
 from hazel_lantern.core.drive.choosing import Choosing
 from hazel_lantern.core.drive.lamps_motor import sound, turns_a_minute
 from hazel_lantern.core.drive.model import GEARS, SPRINGY, F
+from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import Check
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics.trains import Span, holes
@@ -72,8 +75,10 @@ class Drives(Choosing[AnswerT]):
         """By hand none but of what is heard: a hand keeps its push."""
         if self.used:
             return ((one, self.it) for one in lamps.ALL)
-        heard = self.case.setup.drive.sound
-        return ((one, self.it) for one in (sound,) if heard)
+        drive = self.case.setup.drive
+        turned = lamps.CRANKED if drive.cranked else ()
+        heard = (sound,) if drive.sound else ()
+        return ((one, self.it) for one in (*turned, *heard))
 
     def groups(self, station: str) -> Iterable[Group]:
         """Its fields, at the station of its name."""
@@ -100,7 +105,9 @@ class Drives(Choosing[AnswerT]):
             last += [F.line, F.stiffness]
         feeds = [F.supply, *([F.capacity, F.repeats] if drive.supply == "battery" else [])]
         return (
-            Group("Motor", (F.source, *choice, F.motor, F.guard, S.pace.delay)),
+            Group(
+                "Motor", (F.source, *choice, F.motor, F.switches, F.clutch, F.fuse, S.pace.delay)
+            ),
             Group("Last stage", tuple(last)),
             Group("Cogs", ("driver", "driven"), F.train),
             Group("Box of gears", ("driver", "driven"), F.gears),
@@ -117,8 +124,11 @@ class Drives(Choosing[AnswerT]):
         it, style = self.it, self.answer.style
         yield "Gears", f"{it.ratio:.4g} : 1"
         for reach in self.reaches:
-            quick, slow = (write(one, "time", style) for one in reach.span)
             name = f"{reach.gear.capitalize()} gear" if reach.gear else "Move can take"
+            if math.isinf(reach.span.quick):
+                yield name, "no time: the load stalls it"
+                continue
+            quick, slow = (write(one, "time", style) for one in reach.span)
             yield name, f"{quick} to {slow}"
         yield "Motor at the most", turns_a_minute(float(it.speed.max()))
         yield "Torque at the motor", write(float(it.torque.max()), "torque", style)
@@ -186,10 +196,8 @@ class Drives(Choosing[AnswerT]):
             return (Reach("", it.span, True),)
         found = []
         for name, stage in zip(GEARS, drive.gears, strict=False):
-            driver, driven = (self.case.row("cogs", id) for id in (stage.driver, stage.driven))
-            share = driven.teeth / driver.teeth / it.geared
-            span = Span(it.span.quick * share, it.span.slow * share)
-            found.append(Reach(name, span, stage in drive.in_gear))
+            geared = replace(it, case=self.case.edited((Edit(F.gear, name),)))
+            found.append(Reach(name, geared.span, stage in drive.in_gear))
         return tuple(found)
 
     @property

@@ -9,11 +9,15 @@ import numpy as np
 from numpy.typing import NDArray
 
 from hazel_lantern.core.axis import Axis
+from hazel_lantern.core.mechanics.driving import Frames, time_lapse
+from hazel_lantern.core.shot import Shot
 from hazel_lantern.core.shot.played import Played
 
 Array = NDArray[np.float64]
 #: At so much of its greatest speed a move counts as steady.
 STEADY = 0.98
+#: What a camera takes between two frames besides its exposure, s.
+CAMERA = 0.5
 
 
 @dataclass(frozen=True)
@@ -73,3 +77,31 @@ def capture(axis: Axis, times: Array, played: Played) -> Capture:
     return Capture(
         start, end, opens, end, frames, frames / played.shown, float(abs(places[1] - places[0]))
     )
+
+
+def stands(played: Played) -> bool:
+    """Whether the rig stands still while each frame of a time-lapse is taken."""
+    return played.kind == "time-lapse" and played.shoots != "running through"
+
+
+def frames_of(axis: Axis, times: Array, shot: Shot) -> Frames:
+    """Frames of a time-lapse: how many, how far apart, and the way of one.
+
+    Parameters
+    ----------
+    axis : Axis
+    times : (n,) array
+        Of its marks, s.
+    shot : Shot
+
+    Returns
+    -------
+    Frames
+    """
+    played = shot.played
+    return time_lapse(shot.pace.duration, played.screen, played.shown, axis.place, times)
+
+
+def step_time(frames: Frames, played: Played) -> float:
+    """Of a way between two frames, s: half of what camera and exposure leave."""
+    return max((frames.interval - played.exposure - CAMERA) / 2, 0.05)

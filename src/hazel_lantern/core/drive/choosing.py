@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Iterable
 
 from hazel_lantern.core.axis import Axis
@@ -39,6 +40,7 @@ GUARDS = {
     "slip clutch": "Fit a slip clutch",
     "fuse": "Put a fuse at the battery",
 }
+FITTED = {"slip clutch": F.clutch, "fuse": F.fuse}
 
 
 class Choosing(Assembly[AnswerT]):
@@ -115,7 +117,7 @@ class Choosing(Assembly[AnswerT]):
     def boxes(self) -> list[Box]:
         """Three pairs on one spacing that with the dial cover the span of moves asked for."""
         it, drive = self.it, self.case.setup.drive
-        if drive.slowest <= drive.quickest:
+        if drive.slowest <= drive.quickest or math.isinf(it.span.quick):
             return []
         plain = Span(it.span.quick / it.geared, it.span.slow / it.geared)
         return three_speeds(self.cogs, plain, Span(drive.quickest, drive.slowest), OFFERED)
@@ -179,12 +181,16 @@ class Choosing(Assembly[AnswerT]):
         if drive.sound:
             yield Numeric(F.microphone, 0.1, 0.3, 8.0, "Set the microphone {} from the rig")
             yield Numeric(F.speaker, 0.05, 0.1, 3.0, "Bring it to {} from who speaks")
+        if drive.cranked:
+            yield Numeric(F.spool, 0.005, 0.01, 0.3, "Wind the line on a spool {} across")
+            yield Numeric(F.crank, 0.01, 0.04, 0.3, "Make the crank's arm {} long")
+            yield Numeric(F.spring, 0.5, 0.0, 60.0, "Hang a spring on it that pulls back with {}")
         if not self.used:
             return
         axis = self.it.axis
         # More gears press harder in a jam: what gives way goes in with them.
-        bare = drive.guard in ("nothing", "end switches")
-        clutch = (Edit(F.guard, "slip clutch"),) if bare else ()
+        bare = not (drive.clutch or drive.fuse)
+        clutch = (Edit(F.clutch, True),) if bare else ()
         geared = (one._replace(edits=(*one.edits, *clutch)) for one in self._candidates())
         title = "Gear it {} behind a slip clutch" if bare else "Gear it {}"
         yield Choices.of(title, geared, _named(drive.train))
@@ -195,7 +201,9 @@ class Choosing(Assembly[AnswerT]):
         if len(drive.gears) > 1:
             others = {one: f"Put the {one} gear in" for one in GEARS[: len(drive.gears)]}
             yield Choices.words(F.gear, others, drive.gear)
-        yield Choices.words(F.guard, GUARDS, drive.guard)
+        for field, title in GUARDS.items():
+            if field not in drive.guards:
+                yield Choices(((title, (Edit(FITTED[field], True),)),))
         if self.it.last in TOOTHED:
             # Whole teeth, and not so few that the flanks are cut away.
             tooth = drive.module

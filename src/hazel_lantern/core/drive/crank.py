@@ -8,6 +8,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from hazel_lantern.core.drive.answer import Driving
+from hazel_lantern.core.drive.lamps_crank import crank_force, crank_pace
 from hazel_lantern.core.rigs.kit.bill import Bill
 from hazel_lantern.core.units import write
 
@@ -23,14 +24,10 @@ def readout(it: Driving) -> Iterator[tuple[str, str]]:
     ------
     str, str
     """
-    drive, lever, turn = it.drive, it.lever, math.pi * it.drive.spool
-    way = float(np.ptp(it.axis.place)) * lever
-    speed = float(np.abs(it.axis.speed).max()) * lever
-    pull = float(np.abs(it.axis.effort).max()) / lever
-    force = pull * drive.spool / (2 * drive.crank * drive.efficiency)
-    yield "Turns of the crank", f"{way / turn:.1f}"
-    yield "Quickest", f"{60 * speed / turn:.0f} turns a minute"
-    yield "Force at the crank", write(force, "force", it.case.style)
+    way = float(np.ptp(it.axis.place)) * it.lever
+    yield "Turns of the crank", f"{way / (math.pi * it.drive.spool):.1f}"
+    yield "Quickest", f"{float(crank_pace(it).max()):.0f} turns a minute"
+    yield "Force at the crank", write(float(crank_force(it).max()), "force", it.case.style)
 
 
 def add_parts(bill: Bill, it: Driving) -> None:

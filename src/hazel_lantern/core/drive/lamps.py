@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from hazel_lantern.core.drive.lamps_crank import crank, pace, slack
 from hazel_lantern.core.drive.lamps_gears import (
     backlash,
     fit,
@@ -19,6 +20,7 @@ ALL = (
     torque,
     judder,
     stick,
+    slack,
     backlash,
     teeth,
     stall,
@@ -27,3 +29,5 @@ ALL = (
     sound,
     hazard,
 )
+#: Those of a hand at a crank.
+CRANKED = (crank, pace, slack)

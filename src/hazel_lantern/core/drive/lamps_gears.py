@@ -12,11 +12,18 @@ from hazel_lantern.core.drive.built import GRIP, sector_teeth
 from hazel_lantern.core.drive.model import SPRINGY
 from hazel_lantern.core.lamps import Found, State, check, not_at_stake, working
 from hazel_lantern.core.mechanics import driving, gears
+from hazel_lantern.core.mechanics.involute import contact_ratio
 from hazel_lantern.core.rigs.kit.seen import UNSEEN
 from hazel_lantern.core.units import write
 
 #: Times as much as the move asks at which a clutch is set to slip, and a fuse is chosen to blow.
 CLUTCH, FUSE = 1.5, 2.0
+#: What each guard does about a jam.
+GIVES = {
+    "end switches": "End switches stop it at the ends, not on a hand between them.",
+    "slip clutch": "The clutch slips at half as much again as the move asks.",
+    "fuse": "The fuse blows at twice what the move asks.",
+}
 #: A hand that is caught bears so much, N: judged as the limit of a jam wherever a hand reaches.
 HAND = 150.0
 #: Quicker than this nobody steps aside, m/s; tiers of energy, J, estimated: rules may ask less.
@@ -178,21 +185,24 @@ def teeth(it: Driving) -> Found:
             "the train",
             value=0.0,
         )
-    pairs = [(pair.driver.teeth, pair.driven.teeth) for pair in it.pairs]
+    pairs = [(one.driver.teeth, one.driven.teeth, one.driver.angle) for one in it.pairs]
     if it.last == "sector":
-        pairs.append((strength.pinion_teeth(it), sector_teeth(it)[0]))
-    touch = min((gears.contact_ratio(*pair) for pair in pairs), default=math.inf)
+        pairs.append((strength.pinion_teeth(it), sector_teeth(it)[0], gears.PRESSURE_ANGLE))
+    touch = min((contact_ratio(*pair) for pair in pairs), default=math.inf)
     few = min((pair[0] for pair in pairs), default=99)
     undercut = few < gears.least_teeth()
-    knocks, most = touch < LEAST_CONTACT, found[0]
+    knocks, leaves, most = touch < LEAST_CONTACT, touch < 1, found[0]
+    fails = (
+        "Teeth lose touch of each other" if leaves and most.share <= 1 else f"Breaks: {most.name}"
+    )
     return Found(
         most.share,
-        ("Teeth knock as they meet" if knocks else "Teeth bear it", f"Breaks: {most.name}"),
+        ("Teeth knock as they meet" if knocks else "Teeth bear it", fails),
         lambda s: (
             f"Most is asked of the {most.name}: {most.told(s)} of what it bears."
             + (f" At the least {touch:.2f} teeth touch" if pairs else "")
             + (
-                f"; {few} teeth are undercut, fewer touch than that."
+                f": {few} teeth are undercut, which takes away some of their flanks."
                 if undercut
                 else "; none is undercut."
                 if pairs
@@ -207,7 +217,7 @@ def teeth(it: Driving) -> Found:
             ),
             "Lewis, no speed factor; axles between both plates, bent and twisted",
         ),
-        at_best=State.TIGHT if knocks else State.HOLDS,
+        at_best=State.FAILS if leaves else State.TIGHT if knocks else State.HOLDS,
     )
 
 
@@ -225,8 +235,8 @@ def jam(it: Driving) -> float:
     """
     stalled = it.motor.stalled_torque * it.turns * it.efficiency / it.axis.reach
     asked = max(float(np.abs(it.effort).max()), it.starting * it.turns * it.efficiency)
-    held = {"slip clutch": CLUTCH, "fuse": FUSE}.get(it.drive.guard)
-    return stalled if held is None else min(stalled, held * asked / it.axis.reach)
+    gives = [CLUTCH] * it.drive.clutch + [FUSE] * it.drive.fuse
+    return min(stalled, *(held * asked / it.axis.reach for held in gives), stalled)
 
 
 @check(
@@ -253,12 +263,8 @@ def stall(it: Driving) -> Found:
             f"Jammed, it presses with {write(pressed, 'force', s)} "
             f"{'at the lens' if it.axis.kind == 'angle' else 'along the rails'}: the motor's "
             f"{write(it.motor.stalled_torque, 'torque', s)} through {it.turns:.4g} turns"
-            + {
-                "nothing": ", and nothing gives way.",
-                "end switches": "; end switches stop it at the ends, not on a hand between them.",
-                "slip clutch": "; the clutch slips at half as much again as the move asks.",
-                "fuse": "; the fuse blows at twice what the move asks.",
-            }[it.drive.guard]
+            + (". " if it.drive.guards else ", and nothing gives way.")
+            + " ".join(GIVES[guard] for guard in it.drive.guards)
             + (
                 f" At {write(bears, 'force', s)} the {weakest.name} breaks."
                 if weakest and breaks
@@ -290,7 +296,8 @@ def stall(it: Driving) -> Found:
 )
 def hold(it: Driving) -> Found:
     """Torque at the motor that a brake must give when power is off."""
-    left = float(np.max(np.maximum(np.abs(it.free) - np.abs(it.axis.rubbing), 0.0)))
+    # It stands still: nothing speeds it up, and no air holds it back.
+    left = float(np.max(np.maximum(np.abs(it.standing) - np.abs(it.axis.rubbing), 0.0)))
     turned = left * it.backward / it.turns
     locked = it.backward <= 0 or left <= 0
     return Found(
@@ -306,7 +313,7 @@ def hold(it: Driving) -> Found:
         working(
             "T = F (2 - 1/eff) ... / G",
             (
-                ("F", "of the load that friction does not hold", left, "number"),
+                ("F", "of the load at rest that friction does not hold", left, "number"),
                 ("back", "efficiency of all stages, driven by the load", it.backward, "percent"),
                 ("detent", "of the motor", it.motor.detent, "torque"),
             ),

@@ -53,14 +53,18 @@ def speed(it: Driving) -> Found:
             fastest / max(rate, 1e-9),
             ("Runs at the asked pace", "Steps come too fast"),
             lambda s: (
-                f"The move asks up to {rate:.0f} full steps a second of {fastest:.0f}; it could be "
-                f"done in {write(quickest, 'time', s)}."
+                f"The move asks up to {rate:.0f} full steps a second of {fastest:.0f}; "
+                + (
+                    f"it could be done in {write(quickest, 'time', s)}."
+                    if math.isfinite(quickest)
+                    else "the load alone is more than the motor holds."
+                )
             ),
             working("steps a second it can do / asked", (("n", "asked", rate, "rate"),), "motor"),
         )
     curve, lowest = it.curve, it.motor.lowest_dial
     highest, middle = float(it.dial.max()), float(curve.dial(it.load, mean))
-    faster, slower = 1 / max(highest, 1e-9), slowest / it.duration
+    faster, slower = 1 / max(highest, 1e-9), it.slowest / it.duration
     slow = slower < faster
     return Found(
         min(faster, slower),
@@ -69,8 +73,13 @@ def speed(it: Driving) -> Found:
             f"The motor turns {turns_a_minute(mean)} on the average and "
             f"{turns_a_minute(top)} at the most, of {turns_a_minute(curve.free)} free; its dial "
             f"stands at {write(middle, 'percent', s)}, and is steady from "
-            f"{write(lowest, 'percent', s)}. In this gear the move can take "
-            f"{write(quickest, 'time', s)} to {write(slowest, 'time', s)}."
+            f"{write(lowest, 'percent', s)}. "
+            + (
+                f"In this gear the move can take {write(quickest, 'time', s)} to "
+                f"{write(slowest, 'time', s)}."
+                if math.isfinite(quickest)
+                else "In this gear the load alone stalls the motor, however slow the move."
+            )
         ),
         working(
             "dial = n / n0 + T / Ts",

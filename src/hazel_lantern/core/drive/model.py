@@ -22,11 +22,12 @@ Last = Literal[
 ]
 #: Gears of a box, the slowest first.
 GEARS = ("first", "second", "third")
-Guard = Literal["nothing", "end switches", "slip clutch", "fuse"]
 #: Last stages whose teeth have play at the rig.
 TOOTHED = ("rack", "sector")
 #: Those that pull by a line or a belt, which gives.
 SPRINGY = ("line and spool", "belt loop", "line from the tail", "belt round it")
+#: Of those, what goes slack where it would have to push.
+PULLING = ("line and spool", "line from the tail")
 #: Share of the work that a last stage passes on; a threaded rod's comes from its thread.
 PASSES_ON: dict[str, float] = {
     "line and spool": 0.9,
@@ -79,7 +80,9 @@ class Drive(Frozen):
     rod: float = quantity("fine", "Rod's diameter", 0.008, low=0.002, high=0.05)
     line: float = quantity("length", "Line or belt to the rig", 1.0, low=0.01, high=60)
     stiffness: float = quantity("force", "Its stiffness, for doubling", 4000.0, low=1, high=1e8)
-    guard: Guard = choice("Held back by", "nothing")
+    switches: bool = Field(False, title="End switches")
+    clutch: bool = Field(False, title="Slip clutch")
+    fuse: bool = Field(False, title="Fuse")
     supply: Literal["battery", "mains adapter"] = choice("Fed by", "battery")
     capacity: float = quantity("number", "Battery, ampere-hours", 7.0, low=0.05, high=500)
     repeats: int = quantity("count", "Moves on one charge", 5, low=1, high=10000)
@@ -107,6 +110,12 @@ class Drive(Frozen):
     def cogs(self) -> Counter[str]:
         """How many of each cog there are, by id."""
         return Counter(id for stage in self.every for id in (stage.driver, stage.driven))
+
+    @property
+    def guards(self) -> tuple[str, ...]:
+        """What stops it or gives way when something is in the way: any of them together."""
+        fitted = {"end switches": self.switches, "slip clutch": self.clutch, "fuse": self.fuse}
+        return tuple(name for name, there in fitted.items() if there)
 
     @property
     def by_hand(self) -> bool:

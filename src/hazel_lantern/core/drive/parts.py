@@ -60,15 +60,15 @@ def _driven(bill: Bill, it: Driving) -> None:
     _box(bill, it)
     _last(bill, it)
     bill.bolts(built.bolts(it), built.bolted(it), "drive-spacers")
-    if drive.guard != "nothing":
-        bill.hardware("drive-guard", drive.guard.replace(" ", "-"))
+    for guard in drive.guards:
+        bill.hardware(f"drive-guard-{guard.replace(' ', '-')}", guard.replace(" ", "-"))
     if drive.spring:
         bill.hardware("drive-spring", "drive-spring")
     if drive.declutch:
         bill.hardware("declutch", "declutch")
     if drive.supply == "mains adapter":
         bill.hardware("drive-adapter", "mains-adapter")
-    elif drive.guard != "fuse":
+    elif not drive.fuse:
         bill.hardware("battery-fuse", "fuse")
     bill.hardware("holding-switch", "holding-switch")
 

@@ -10,12 +10,19 @@ import numpy as np
 from numpy.typing import NDArray
 
 from hazel_lantern.core.axis import Axis
-from hazel_lantern.core.drive.capture import Capture, capture
+from hazel_lantern.core.drive.capture import (
+    CAMERA,
+    Capture,
+    capture,
+    frames_of,
+    stands,
+    step_time,
+)
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import Check, Found, State, check, working
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics.boom import settle_time
-from hazel_lantern.core.mechanics.driving import Frames, time_lapse
+from hazel_lantern.core.mechanics.driving import Frames
 from hazel_lantern.core.mechanics.windup import wind_up
 from hazel_lantern.core.rigs.asks import Choices, Group, Lever, Numeric
 from hazel_lantern.core.rigs.assembly import AnswerT, Assembly
@@ -25,8 +32,6 @@ from hazel_lantern.core.units import Style, write
 
 Array = NDArray[np.float64]
 
-#: Between two frames a camera needs so much besides its exposure, s.
-BETWEEN = 0.5
 #: The longest move that is offered to a hand, and at all, s.
 BY_HAND, LONGEST = 120.0, 7200.0
 #: Of the light so much may go up and down.
@@ -62,21 +67,17 @@ class Shown(Assembly[AnswerT]):
     @property
     def frames(self) -> Frames:
         """Of a time-lapse: how many, how far apart, and the way of one."""
-        played, axis = self.answer.shot.played, self._axes()[0]
-        duration = self.answer.shot.pace.duration
-        times = self.answer.course.times
-        return time_lapse(duration, played.screen, played.shown, axis.place, times)
+        return frames_of(self._axes()[0], self.answer.course.times, self.answer.shot)
 
     @property
     def stops(self) -> bool:
         """Whether the rig stands still while a frame is taken."""
-        return self.lapse and bool(self.answer.shot.played.shoots != "running through")
+        return stands(self.answer.shot.played)
 
     @property
     def step_time(self) -> float:
         """Of a way between two frames, s: half of what camera and exposure leave."""
-        free = self.frames.interval - self.answer.shot.played.exposure - BETWEEN
-        return max(free / 2, 0.05)
+        return step_time(self.frames, self.answer.shot.played)
 
     @kept
     def settling(self) -> tuple[float, float]:
@@ -174,7 +175,7 @@ class Shown(Assembly[AnswerT]):
         """Seconds on screen of a slowed move; time between the frames of a time-lapse."""
         played, duration = self.answer.shot.played, self.answer.shot.pace.duration
         if self.lapse:
-            frames, least = self.frames, played.exposure + BETWEEN
+            frames, least = self.frames, played.exposure + CAMERA
             settles = self.settling[1]
             if self.stops:
                 least += self.step_time + settles

@@ -75,32 +75,6 @@ def centre_distance(module: float, first: int, second: int) -> float:
     return module * (first + second) / 2
 
 
-def contact_ratio(first: int, second: int, angle: float = PRESSURE_ANGLE) -> float:
-    """How many pairs of teeth touch on the average.
-
-    Parameters
-    ----------
-    first, second : int
-        Teeth.
-    angle : float
-        Of pressure, rad.
-
-    Returns
-    -------
-    float
-
-    Notes
-    -----
-    Length of the path of contact between both tip circles over the base pitch, in modules.  Where
-    a cog is undercut part of that path is cut away: the true ratio is less.
-    """
-    path = -(first + second) / 2 * math.sin(angle)
-    for teeth in (first, second):
-        tip, base = teeth / 2 + ADDENDUM, teeth / 2 * math.cos(angle)
-        path += math.sqrt(tip**2 - base**2)
-    return path / (math.pi * math.cos(angle))
-
-
 def least_teeth(angle: float = PRESSURE_ANGLE) -> float:
     """Teeth below which a straight flank of one module undercuts: 2 / sin² α.
 

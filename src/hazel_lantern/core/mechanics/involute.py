@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -94,6 +95,30 @@ class Outline:
         order = np.argsort(radius, kind="stable")
         return radius[order], half[order]
 
+    @property
+    def flank_from(self) -> float:
+        """Radius from which on the rack's straight flank cuts: below it there is only its corner.
+
+        The flank ends where the tip's rounding begins; a rack that reaches past the foot of the
+        line of action cuts down to the base circle, and with its corner away again.
+        """
+        deep = DEDENDUM - TIP_RADIUS * (1 - math.sin(self.angle))
+        if deep > self.pitch * math.sin(self.angle) ** 2:
+            return self.base
+        return math.hypot(self.pitch - deep, deep / math.tan(self.angle))
+
+    @kept
+    def starts(self) -> float:
+        """Radius from which on there is a flank that can touch another cog's."""
+        radius, corner = self.fillet
+        past = radius >= self.flank_from
+        if not past.any():
+            return self.flank_from
+        share = np.minimum(self.base / radius[past], 1.0)
+        flank = math.pi / (2 * self.teeth) + inv(np.arccos(share)) - inv(self.angle)
+        undercut = radius[past][corner[past] > flank]
+        return float(undercut.max()) if undercut.size else self.flank_from
+
     def half_space(self, radius: Array) -> Array:
         """Half of the space between two teeth at radii, seen from the axle.
 
@@ -112,7 +137,7 @@ class Outline:
         by_corner = np.interp(radius, cut_radius, cut, right=-np.inf)
         share = np.minimum(self.base / np.maximum(radius, 1e-9), 1.0)
         flank = math.pi / (2 * self.teeth) + inv(np.arccos(share)) - inv(self.angle)
-        by_flank = np.where(radius >= self.base, flank, -np.inf)
+        by_flank = np.where(radius >= self.flank_from, flank, -np.inf)
         return np.asarray(np.maximum(by_corner, by_flank) + self.thinner / (2 * self.pitch))
 
     def half_tooth(self, radius: Array) -> Array:
@@ -161,3 +186,30 @@ class Outline:
         angles = (one[1][None, :] + turns[:, None]).ravel()
         radii = np.tile(one[0], count) * module
         return np.stack([radii * np.cos(angles), radii * np.sin(angles)], axis=1)
+
+
+@lru_cache(maxsize=256)
+def contact_ratio(first: int, second: int, angle: float = PRESSURE_ANGLE) -> float:
+    """How many pairs of teeth touch on the average, by what the cutter leaves of their flanks.
+
+    The path of contact runs on either side of the pitch point as far as the other cog's tip
+    reaches, and no further than where the flank begins; over the base pitch.
+
+    Parameters
+    ----------
+    first, second : int
+        Teeth.
+    angle : float
+        Of pressure, rad.
+
+    Returns
+    -------
+    float
+        Below 1 no pair touches at times.
+    """
+    path, both = 0.0, (Outline(first, angle), Outline(second, angle))
+    for own, other in (both, both[::-1]):
+        tip = math.sqrt(other.tip**2 - other.base**2) - other.pitch * math.sin(angle)
+        flank = own.pitch * math.sin(angle) - math.sqrt(max(own.starts**2 - own.base**2, 0.0))
+        path += min(tip, flank)
+    return path / (math.pi * math.cos(angle))

@@ -196,7 +196,22 @@ def _to_7(data: Json) -> Json:
 
 
 def _to_8(data: Json) -> Json:
-    """What was looked up came: of one that says nothing, nobody has looked up anything."""
+    """What was looked up came: of one that says nothing, nobody has looked up anything.
+
+    Switches, clutch and fuse of a drive exclude each other no longer.
+    """
+    rigs = data.get("rigs")
+    for rig in rigs if isinstance(rigs, list) else ():
+        drive = _object(_object(rig).get("drive"))
+        fields = {"end switches": "switches", "slip clutch": "clutch", "fuse": "fuse"}
+        guard = drive.get("guard")
+        if guard == "nothing" or (isinstance(guard, str) and guard in fields):
+            del drive["guard"]
+            if guard in fields:
+                drive[fields[guard]] = True
+        for mark in rig.get("marked", ()) if isinstance(_object(rig).get("marked"), list) else ():
+            if _object(mark).get("key") == "drive-guard" and guard in fields:
+                mark["key"] = f"drive-guard-{guard.replace(' ', '-')}"
     return {**data, "version": 8}
 
 
