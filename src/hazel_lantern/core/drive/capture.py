@@ -80,7 +80,16 @@ def capture(axis: Axis, times: Array, played: Played) -> Capture:
 
 
 def stands(played: Played) -> bool:
-    """Whether the rig stands still while each frame of a time-lapse is taken."""
+    """Whether the rig stands still while each frame of a time-lapse is taken.
+
+    Parameters
+    ----------
+    played : Played
+
+    Returns
+    -------
+    bool
+    """
     return played.kind == "time-lapse" and played.shoots != "running through"
 
 
@@ -103,5 +112,16 @@ def frames_of(axis: Axis, times: Array, shot: Shot) -> Frames:
 
 
 def step_time(frames: Frames, played: Played) -> float:
-    """Of a way between two frames, s: half of what camera and exposure leave."""
+    """Of a way between two frames: half of what camera and exposure leave.
+
+    Parameters
+    ----------
+    frames : Frames
+    played : Played
+
+    Returns
+    -------
+    float
+        s.
+    """
     return max((frames.interval - played.exposure - CAMERA) / 2, 0.05)

@@ -16,19 +16,46 @@ HAND_FORCE, HAND_PACE = 40.0, 120.0
 
 
 def pulled(it: Driving) -> Array:
-    """What a line to the rig is pulled with at every mark, N; negative where it would push."""
+    """What a line to the rig is pulled with at every mark, N; negative where it would push.
+
+    Parameters
+    ----------
+    it : Driving
+
+    Returns
+    -------
+    (n,) array
+    """
     return np.asarray((it.axis.effort * it.sense + it.preload) / it.lever)
 
 
 def crank_force(it: Driving) -> Array:
-    """Force of the hand at the crank at every mark, N."""
+    """Force of the hand at the crank at every mark, N.
+
+    Parameters
+    ----------
+    it : Driving
+
+    Returns
+    -------
+    (n,) array
+    """
     drive = it.drive
     lifted = np.maximum(pulled(it), 0.0)
     return np.asarray(lifted * drive.spool / (2 * drive.crank * drive.efficiency))
 
 
 def crank_pace(it: Driving) -> Array:
-    """Turns of the crank in a minute at every mark."""
+    """Turns of the crank in a minute at every mark.
+
+    Parameters
+    ----------
+    it : Driving
+
+    Returns
+    -------
+    (n,) array
+    """
     return np.asarray(60 * np.abs(it.axis.speed) * it.lever / (math.pi * it.drive.spool))
 
 
