@@ -1,5 +1,7 @@
 """Cut plans of many pieces: against first fit, the linear bound, and small ones in full."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 from hypothesis import given
@@ -7,6 +9,8 @@ from hypothesis import settings as hypothesis_settings
 from hypothesis import strategies as st
 from scipy.optimize import linprog
 
+from hazel_lantern.core.build import cuts
+from hazel_lantern.core.build.cut_check import faults
 from hazel_lantern.core.build.cuts import CutError, StockLength, plan_cuts
 from hazel_lantern.core.build.patterns import (
     GRIDS,
@@ -137,3 +141,72 @@ def test_a_shelf_that_runs_out_is_told_also_for_many_lengths():
 def test_a_plan_can_be_told_to_stop():
     with pytest.raises(StopSearch):
         rounded(many(4, 60, 200), [], lambda: True)
+
+
+def pieces_of(lengths, seed=1):
+    random = np.random.default_rng(seed)
+    sizes = np.round(random.uniform(0.2, 2.8, lengths), 4)
+    return [Piece("a", f"p{at}", float(size), 1 + at % 3) for at, size in enumerate(sizes)]
+
+
+@pytest.mark.parametrize("lengths", [200, 350])
+def test_hundreds_of_different_lengths_are_planned(lengths):
+    stock = {"a": [StockLength(6.0, 18.0), StockLength(3.0, 9.5)]}
+    pieces = pieces_of(lengths)
+    plan = plan_cuts(pieces, stock, KERF)
+    assert not plan.too_long
+    # No plan costs less than what all pieces and cuts come to by the metre.
+    bare = sum(one.count * (one.length + KERF) for one in pieces) * 18.0 / (6.0 + KERF)
+    assert bare <= plan.cost <= 1.02 * bare
+
+
+CROOKED = (StockLength(1.5, 0.0, 2, 0.5), StockLength(3.0, 9.5))
+
+
+@given(
+    st.lists(st.tuples(st.floats(0.05, 2.9), st.integers(1, 4)), min_size=1, max_size=8),
+    st.sampled_from([0.0, 0.002, 0.004]),
+)
+@hypothesis_settings(max_examples=60)
+def test_every_plan_adds_up_by_another_count(asked, kerf):
+    pieces = [Piece("a", f"p{at}", size, count) for at, (size, count) in enumerate(asked)]
+    plan = plan_cuts(pieces, {"a": CROOKED}, kerf)
+    for bar in plan.bars:
+        whole = sum(length for _, length in bar.pieces) + bar.offcut
+        sawn = len(bar.pieces) - (bar.offcut == 0)
+        assert whole + sawn * kerf <= bar.stock.length + 1e-8
+        assert whole + len(bar.pieces) * kerf >= bar.stock.length - 1e-8
+
+
+def test_faults_planted_in_a_plan_are_found():
+    pieces = [Piece("a", "short", 0.3, 3), Piece("a", "long", 1.1, 3)]
+    stock = {"a": CROOKED}
+    plan = plan_cuts(pieces, stock, KERF)
+    assert faults(plan, pieces, stock, KERF) == []
+    assert any(bar.stock.reach < 1 for bar in plan.bars)
+    for at, bar in enumerate(plan.bars):
+        others = plan.bars[:at], plan.bars[at + 1 :]
+
+        def wrong(others=others, bar=bar, **changes):
+            return replace(plan, bars=(*others[0], replace(bar, **changes), *others[1]))
+
+        # The kerf after the last piece, a kerf at all, a piece that is not there.
+        assert faults(wrong(offcut=bar.offcut + KERF), pieces, stock, KERF)
+        whole = bar.stock.length - sum(length for _, length in bar.pieces)
+        assert faults(wrong(offcut=whole), pieces, stock, KERF)
+        assert faults(wrong(pieces=bar.pieces[1:]), pieces, stock, KERF)
+        (label, length), *rest = bar.pieces
+        assert faults(wrong(pieces=((label, length - 0.01), *rest)), pieces, stock, KERF)
+    twice = replace(plan, bars=plan.bars * 2)
+    assert faults(twice, pieces, stock, KERF)
+
+
+def test_a_plan_that_does_not_add_up_is_a_fault_of_the_program(monkeypatch):
+    made = cuts._of_crooked
+
+    def without_kerf(section, pieces, lengths, kerf):
+        return made(section, pieces, lengths, 0.0)
+
+    monkeypatch.setattr(cuts, "_of_crooked", without_kerf)
+    with pytest.raises(RuntimeError, match="does not add up"):
+        plan_cuts([Piece("a", "short", 0.3, 3)], {"a": CROOKED}, KERF)

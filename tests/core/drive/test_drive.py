@@ -10,7 +10,7 @@ import ezdxf
 import numpy as np
 import pytest
 
-from hazel_lantern.core import drive, mends
+from hazel_lantern.core import mends
 from hazel_lantern.core.build.templates import template_dxf, template_svg, write_templates
 from hazel_lantern.core.drive.built import sector_teeth
 from hazel_lantern.core.drive.lamps import ALL
@@ -581,8 +581,8 @@ def test_switches_clutch_and_fuse_go_together(geared):
     assert lamp(every, "stall").value == pytest.approx(lamp(clutch, "stall").value)
 
 
-def test_each_module_of_the_drive_can_be_imported_first():
-    names = [one.stem for one in (Path(drive.__file__).parent).glob("*.py")]
+def test_the_drive_can_be_imported_before_the_rigs():
+    names = ("answer", "box", "lamps_gears", "export")
     loads = "import importlib, sys\n" + "\n".join(
         f"[sys.modules.pop(n) for n in list(sys.modules) if n.startswith('hazel_lantern')]\n"
         f"importlib.import_module('hazel_lantern.core.drive.{name}')"

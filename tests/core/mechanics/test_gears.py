@@ -2,6 +2,7 @@
 
 import itertools
 import math
+import tracemalloc
 
 import pytest
 from hypothesis import given
@@ -126,3 +127,33 @@ def test_modules_may_differ_on_one_spacing():
     boxes = three_speeds(cogs, Span(1.0, 4.0), Span(1.0, 30.0))
     modules = {tuple(sorted(pair.driver.module for pair in box.pairs)) for box in boxes}
     assert (1e-3, 1.5e-3, 2e-3) in modules
+
+
+@pytest.mark.parametrize("sizes", [53, 103, 203])
+@pytest.mark.parametrize("target", [7.3, 123.4, 900.0])
+def test_hundreds_of_cogs_are_searched_in_little_memory(sizes, target):
+    """All sets of pairs of 203 cogs took five gigabytes: the memory is what is asked here."""
+    cogs = [cog(8 + at) for at in range(sizes)]
+    tracemalloc.start()
+    found = best_trains(cogs, target, 4)
+    most = tracemalloc.get_traced_memory()[1]
+    tracemalloc.stop()
+    assert most < 20e6
+    assert len(found) == 12
+    assert found[0].error < 1e-4
+    for train in found:
+        assert enough(train.pairs)
+        assert clears(train.pairs)
+        assert train.ratio == pytest.approx(
+            math.prod(p.driven.teeth / p.driver.teeth for p in train.pairs)
+        )
+
+
+def test_a_box_is_found_among_hundreds_of_cogs_in_little_memory():
+    tracemalloc.start()
+    found = three_speeds([cog(8 + at) for at in range(103)], Span(2, 20), Span(20, 3600))
+    most = tracemalloc.get_traced_memory()[1]
+    tracemalloc.stop()
+    assert most < 20e6
+    assert found
+    assert found == sorted(found, key=lambda box: box.rank)

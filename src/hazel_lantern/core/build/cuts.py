@@ -11,6 +11,7 @@ from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from hazel_lantern.core.build.cut_check import faults
 from hazel_lantern.core.build.patterns import (
     Column,
     Task,
@@ -18,6 +19,7 @@ from hazel_lantern.core.build.patterns import (
     first_fit,
     listed,
     rounded,
+    tight_fit,
     whole,
 )
 from hazel_lantern.core.errors import CannotBe
@@ -27,6 +29,10 @@ from hazel_lantern.core.workshop import Workshop
 
 #: Lengths that differ by less are one length, m.
 ALIKE = 1e-7
+#: A plan that costs so little more than the mere length of all pieces is not searched further.
+NEAR_ENOUGH = 0.01
+#: Of more different lengths no patterns are searched.
+SEARCHED = 120
 
 
 @dataclass(frozen=True)
@@ -111,7 +117,10 @@ def plan_cuts(
         straight = [entry for entry in lengths if math.isinf(entry.reach)]
         if wanted:
             bars += _plan_section(section, wanted, straight, kerf, stop)
-    return CutPlan(tuple(bars), tuple(too_long))
+    plan = CutPlan(tuple(bars), tuple(too_long))
+    if wrong := faults(plan, pieces, stock, kerf):
+        raise RuntimeError(f"a cut plan does not add up: {'; '.join(wrong[:5])}")
+    return plan
 
 
 def _of_crooked(
@@ -178,7 +187,15 @@ def _plan_section(
 
 def _worth_having(task: Task, stop: Stop) -> list[list[Column] | None]:
     """Plans by first fit, by filling bar after bar, and from the patterns worth having."""
-    fits = [first_fit(task, number) for number in range(len(task.stock))]
+    fits = [
+        fit(task, number) for fit in (first_fit, tight_fit) for number in range(len(task.stock))
+    ]
+    plans = [fit for fit in fits if fit is not None]
+    if plans and min(map(task.cost, plans)) <= task.least_cost * (1 + NEAR_ENOUGH):
+        return fits
+    if plans and len(task.lengths) > SEARCHED:
+        # Of so many lengths some nearly fill each bar: no search does much better, and none ends.
+        return fits
     columns = list(dict.fromkeys(column for fit in fits for column in fit or ()))
     return [*fits, filled(task), rounded(task, columns, stop)]
 

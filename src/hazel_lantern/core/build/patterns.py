@@ -24,6 +24,8 @@ WORTH = 1e-7
 GRIDS = (4e-3, 1e-3)
 #: Patterns that share no length are looked for at once, so many times.
 ROUNDS = 8
+#: Two pieces that leave less than this of a bar fill it, m.
+TIGHT = 5e-3
 #: The search ends when no plan can be cheaper by more than this share.
 NEAR = 2e-3
 
@@ -81,6 +83,12 @@ class Task:
         return sum(self.prices[column.stock] for column in columns)
 
     @property
+    def least_cost(self) -> float:
+        """What no plan comes to less than: all lengths and cuts at the lowest price by length."""
+        rate = min(p / (s + self.kerf) for p, s in zip(self.prices, self.stock, strict=True))
+        return rate * float(self.uses @ np.array(self.counts))
+
+    @property
     def uses(self) -> Array:
         """What each length takes with its cut, m."""
         return np.array(self.lengths) + self.kerf
@@ -90,24 +98,38 @@ def listed(task: Task, most: int = LISTED) -> list[Column] | None:
     """All patterns that leave no room for one more piece, or None where they are over ``most``."""
     found: list[Column] = []
     uses = task.uses.tolist()
-
-    def fill(stock: int, at: int, room: float, taken: tuple[int, ...]) -> bool:
-        if at == len(uses):
-            if any(taken):
-                found.append(Column(stock, taken))
-            return len(found) <= most
-        fits = min(task.counts[at], int(room / uses[at]))
-        # The last length takes all it can; with fewer, the bar would only hold more waste.
-        least = fits if at == len(uses) - 1 else 0
-        return all(
-            fill(stock, at + 1, room - count * uses[at], (*taken, count))
-            for count in range(fits, least - 1, -1)
-        )
-
+    last = len(uses) - 1
     for stock in range(len(task.stock)):
-        if not fill(stock, 0, task.room(stock), ()):
-            return None
+        # How many of each length so far, and what room is left before each of them.
+        taken, rooms = list[int](), [task.room(stock)]
+        counts = [_fits(task, uses, 0, rooms[0])]
+        while counts:
+            at = len(counts) - 1
+            if counts[at] < 0:
+                # All of this length are tried: one fewer of the one before.
+                counts.pop()
+                rooms.pop()
+                if taken:
+                    taken.pop()
+                continue
+            count = counts[at]
+            counts[at] -= 1
+            if at == last:
+                # It takes all it can; with fewer, the bar would only hold more waste.
+                counts[at] = -1
+                if count or any(taken):
+                    found.append(Column(stock, (*taken, count)))
+                    if len(found) > most:
+                        return None
+                continue
+            taken.append(count)
+            rooms.append(rooms[at] - count * uses[at])
+            counts.append(_fits(task, uses, at + 1, rooms[-1]))
     return found
+
+
+def _fits(task: Task, uses: Sequence[float], at: int, room: float) -> int:
+    return min(task.counts[at], int(room / uses[at]))
 
 
 def first_fit(task: Task, stock: int) -> list[Column] | None:
@@ -129,6 +151,45 @@ def first_fit(task: Task, stock: int) -> list[Column] | None:
     if most is not None and len(bars) > most:
         return None
     return [Column(stock, tuple(bar)) for bar in bars]
+
+
+def tight_fit(task: Task, stock: int) -> list[Column] | None:
+    """Each bar begun with the longest piece left and filled with the two that fill it best.
+
+    Of many different lengths some two nearly always do.  None where the bars run out.
+    """
+    # The shortest first, as what fits is looked up in them.
+    uses, left = task.uses[::-1], np.array(task.counts[::-1])
+    bars, size = list[Column](), len(left)
+    while left.any():
+        made, room = np.zeros(size, dtype=int), task.room(stock)
+        while True:
+            there = np.flatnonzero(left - made > 0)
+            there = there[uses[there] <= room]
+            if not there.size:
+                break
+            # Of each the longest that fits beside it; the second one of a length must be there.
+            beside = np.searchsorted(uses[there], room - uses[there], side="right") - 1
+            second = np.where(beside >= 0, uses[there][np.maximum(beside, 0)], 0.0)
+            twice = (beside == np.arange(there.size)) & (left[there] - made[there] < 2)
+            second[twice] = 0.0
+            best = int((uses[there] + second).argmax())
+            longest = int(there[-1])
+            if room - uses[there[best]] - second[best] < TIGHT:
+                made[there[best]] += 1
+                room -= uses[there[best]]
+                if second[best]:
+                    made[there[beside[best]]] += 1
+                    room -= second[best]
+                continue
+            made[longest] += 1
+            room -= uses[longest]
+        if not made.any():
+            return None
+        bars.append(Column(stock, tuple(made[::-1].tolist())))
+        left -= made
+    most = task.available[stock]
+    return None if most is not None and len(bars) > most else bars
 
 
 def _matrix(task: Task, columns: Sequence[Column]) -> tuple[Array, Array, Array, list[int]]:

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+import heapq
 import itertools
 import math
 from collections import Counter
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass
-from typing import NamedTuple
+from typing import NamedTuple, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -19,6 +20,16 @@ Array = NDArray[np.float64]
 FREE = 0.001
 #: Spacings that differ by less are one, m.
 SAME_SPACING = 5e-5
+#: Pairs that are tried in trains of one stage, of two and so on, and sets that are looked at, at
+#: the most; trains so near to their ratio that one more stage is not worth its friction.
+MOST_PAIRS, MOST_LOOKED, NEAR = (200, 400, 120, 60), 60_000, 1e-4
+#: Sets that are tried whether they can be built, at the most.
+MOST_TRIED = 4000
+#: Spacings that a box is looked for on, and pairs on each, at the most.
+MOST_SPACINGS, MOST_GEARS = 40, 14
+ItemT = TypeVar("ItemT")
+#: Of many pairs none gears by more than so many times its share of a ratio, and e^LEAST.
+SHARE, LEAST = 1.3, 0.7
 
 
 class Cog(NamedTuple):
@@ -196,22 +207,88 @@ def best_trains(
     -----
     Of an even and an odd half every set of pairs is listed by the sum of its logarithms; both are
     met in the middle within a reach that grows until enough trains hold, so nothing that would
-    rank before them is passed over.
+    rank before them is passed over.  Of more pairs than `MOST_PAIRS` those are taken that spread
+    evenly over all ratios, of like ones the smallest: their sets lie so close together that no
+    other would come nearer by anything that can be seen.
     """
-    pairs = pairs_of(cogs)
-    if not pairs:
+    meshing = _Meshing(cogs)
+    if not meshing.count:
         return []
     found: list[Train] = []
     for count in range(1, stages + 1):
         if stop():
             return []
+        most = MOST_PAIRS[min(count, len(MOST_PAIRS)) - 1]
         # What has more stages must come nearer to rank before what there is.
         bound = found[-1].error if len(found) >= wanted else math.inf
-        if bound < 1e-12:
+        if bound < (1e-12 if meshing.count <= most else NEAR):
             break
-        found += _Search(pairs, target, count).best(wanted, bound, stop)
+        pairs = meshing.nearest(target, most) if count == 1 else meshing.spread(target, count, most)
+        if pairs:
+            found += _Search(pairs, target, count).best(wanted, bound, stop)
         found = sorted(found, key=lambda train: train.rank)[:wanted]
     return found
+
+
+class _Meshing:
+    """All pairs that mesh, as numbers: of hundreds of cogs there are tens of thousands."""
+
+    def __init__(self, cogs: Sequence[Cog]) -> None:
+        self.cogs = [cog for cog in cogs if cog.number > 0]
+        kinds = {(cog.module, cog.angle): at for at, cog in enumerate(self.cogs)}
+        kind = np.array([kinds[cog.module, cog.angle] for cog in self.cogs], dtype=np.intp)
+        meshes = kind[:, None] == kind[None, :]
+        alone = [at for at, cog in enumerate(self.cogs) if cog.number < 2]
+        meshes[alone, alone] = False
+        self.driver, self.driven = np.nonzero(meshes)
+        self.count = len(self.driver)
+
+    @property
+    def _logs(self) -> Array:
+        teeth = np.array([cog.teeth for cog in self.cogs], dtype=float)
+        return np.asarray(np.log(teeth[self.driven] / teeth[self.driver]))
+
+    def _pairs(self, which: NDArray[np.intp]) -> list[Pair]:
+        both = zip(self.driver[which].tolist(), self.driven[which].tolist(), strict=True)
+        return [Pair(self.cogs[one], self.cogs[other]) for one, other in both]
+
+    def nearest(self, target: float, most: int) -> list[Pair]:
+        """So many that come nearest to a ratio each by itself."""
+        off = np.abs(self._logs - math.log(target))
+        return self._pairs(np.argsort(off, kind="stable")[:most])
+
+    def spread(self, target: float, stages: int, most: int) -> list[Pair]:
+        """All of them, or so many that lie evenly over the ratios, of each the fewest teeth.
+
+        Of more than that only those count that gear the way that is asked, none by far more than
+        its share of it: what gears most clears least.
+        """
+        if self.count <= most:
+            return self._pairs(np.arange(self.count))
+        logs, teeth = self._logs, np.array([cog.teeth for cog in self.cogs])
+        # A hair past one: a pair that gears nothing may still part two others.
+        asked = math.log(target)
+        gears = logs * math.copysign(1.0, asked or 1.0)
+        way = np.flatnonzero((gears >= -1e-9) & (gears <= SHARE * abs(asked) / stages + LEAST))
+        if not way.size:
+            way = np.flatnonzero(gears >= -1e-9)
+        logs = logs[way]
+        share = (logs - logs.min()) / max(float(np.ptp(logs)), 1e-12)
+        place = np.floor(share * (most - 1e-6)).astype(int)
+        order = np.argsort(place, kind="stable")
+        groups = np.split(order, np.flatnonzero(np.diff(place[order])) + 1)
+        number = np.array([cog.number for cog in self.cogs])
+        used, picked = np.zeros(len(self.cogs)), []
+        for group in groups:
+            here = way[group]
+            driver, driven = self.driver[here], self.driven[here]
+            # Not the same few cogs for all: there are only so many of each.
+            worn = (used[driver] + used[driven]).astype(int)
+            one = int(np.lexsort((teeth[driver] + teeth[driven], worn))[0])
+            picked.append(here[one])
+            used[driver[one]] += 1 / number[driver[one]]
+            used[driven[one]] += 1 / number[driven[one]]
+        return self._pairs(np.array(picked))
 
 
 class _Search:
@@ -236,10 +313,10 @@ class _Search:
             # Whatever lies outside of the reach is off by so much at the least.
             outside = -math.expm1(-reach)
             enough_found = len(found) >= wanted and found[-1].error <= outside
-            all_looked_at = looked >= len(self.sums) * len(self.others)
+            all_looked_at = looked >= min(len(self.sums) * len(self.others), MOST_LOOKED)
             if enough_found or bound <= outside or all_looked_at:
                 return found
-            looked *= 16
+            looked = min(looked * 16, MOST_LOOKED)
         return []
 
     def _spans(self, reach: float) -> tuple[NDArray[np.intp], NDArray[np.intp]]:
@@ -276,7 +353,9 @@ class _Search:
         found: list[Train] = []
         seen: set[tuple[int, ...]] = set()
         for tried, at in enumerate(np.lexsort((self.teeth[chosen].sum(axis=1), off))):
-            if len(found) >= wanted or off[at] >= bound or (tried % 256 == 0 and stop()):
+            if len(found) >= wanted or off[at] >= bound or tried > MOST_TRIED:
+                break
+            if tried % 256 == 0 and stop():
                 break
             key = tuple(chosen[at].tolist())
             if key in seen:
@@ -370,9 +449,7 @@ def uncovered(spans: Iterable[Span], asked: Span) -> tuple[float, float]:
     return missing / math.log(asked.slow / asked.quick), max(quotients, default=1.0)
 
 
-def three_speeds(
-    cogs: Sequence[Cog], least: Span, asked: Span, wanted: int = 8, slip: int = 400_000
-) -> list[Box]:
+def three_speeds(cogs: Sequence[Cog], least: Span, asked: Span, wanted: int = 8) -> list[Box]:
     """Boxes of three pairs that share a spacing, ranked by how well they cover a span of times.
 
     Parameters
@@ -384,8 +461,6 @@ def three_speeds(
         s.
     wanted : int
         How many boxes.
-    slip : int
-        Sets looked at, at the most, of one spacing.
 
     Returns
     -------
@@ -394,16 +469,31 @@ def three_speeds(
     groups: dict[int, list[Pair]] = {}
     for pair in sorted(pairs_of(cogs), key=lambda one: one.spacing):
         groups.setdefault(round(pair.spacing / SAME_SPACING), []).append(pair)
-    found: list[Box] = []
+    shared = []
     for key, here in groups.items():
         # Spacings on either side of a border are the same as well.
         near = here + groups.get(key + 1, [])
         near = [one for one in near if one.spacing - here[0].spacing <= SAME_SPACING]
-        for three in itertools.islice(itertools.combinations(near, 3), slip):
-            if len({round(pair.ratio, 9) for pair in three}) < 3 or not enough(three):
-                continue
-            ordered = tuple(sorted(three, key=lambda pair: -pair.ratio))
-            spans = tuple(Span(least.quick * p.ratio, least.slow * p.ratio) for p in ordered)
-            found.append(Box(ordered, spans, *uncovered(spans, asked)))
-    unique = {frozenset(box.pairs): box for box in found}
-    return sorted(unique.values(), key=lambda box: box.rank)[:wanted]
+        if len(near) > 2:
+            shared.append(near)
+
+    def boxes() -> Iterator[Box]:
+        for near in _thinned(shared, MOST_SPACINGS):
+            ratios = sorted(near, key=lambda one: one.ratio)
+            for three in itertools.combinations(_thinned(ratios, MOST_GEARS), 3):
+                if len({round(pair.ratio, 9) for pair in three}) < 3 or not enough(three):
+                    continue
+                ordered = tuple(sorted(three, key=lambda pair: -pair.ratio))
+                spans = tuple(Span(least.quick * p.ratio, least.slow * p.ratio) for p in ordered)
+                yield Box(ordered, spans, *uncovered(spans, asked))
+
+    # A set may lie on both sides of a border, so it may come twice.
+    best = heapq.nsmallest(2 * wanted, boxes(), key=lambda box: box.rank)
+    return list({frozenset(box.pairs): box for box in best}.values())[:wanted]
+
+
+def _thinned(many: Sequence[ItemT], most: int) -> list[ItemT]:
+    """All, or so many of them evenly from the first to the last."""
+    if len(many) <= most:
+        return list(many)
+    return [many[round(at)] for at in np.linspace(0, len(many) - 1, most).tolist()]
