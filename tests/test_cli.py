@@ -32,7 +32,7 @@ def test_assess_prints_every_lamp_and_ends_with_one_for_a_failing_lamp(capsys):
     out = capsys.readouterr().out
     # The slide, and its variant for a time-lapse.
     assert out.count("slider.") == 2 * 20
-    assert "tight  slider.tip" in out
+    assert "tight      slider.tip" in out
     assert "frame drift" in out
 
 

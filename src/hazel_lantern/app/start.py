@@ -72,7 +72,8 @@ def opened(store: Store, path: Path | None = None, demo: bool = False) -> Opened
     tables = catalogue.load(store.catalogue)
     workshop = Workshop(tables, shelf)
     file = path or (DEMO if demo else None)
-    project, disk = open_file(file, workshop) if file else (Project(), None)
+    # The demo is shipped: it need not be looked through before it is shown.
+    project, disk = open_file(file, workshop if path else None) if file else (Project(), None)
     project = lean(project, tables)
     return Opened(workshop, project, path, disk if path else None, (*troubles, *tables.problems))
 

@@ -3,10 +3,11 @@
 import pytest
 
 from hazel_lantern.core import catalogue
-from hazel_lantern.core.catalogue.columns import columns_of
+from hazel_lantern.core.catalogue import load
+from hazel_lantern.core.catalogue.columns import cells, columns_of
 from hazel_lantern.core.catalogue.own import keep_own, read_own
-from hazel_lantern.core.catalogue.rows import Section, Sensor
-from hazel_lantern.core.catalogue.tables import CatalogueError, parse
+from hazel_lantern.core.catalogue.rows import TABLES, Section, Sensor
+from hazel_lantern.core.catalogue.tables import CatalogueError, parse, read_table
 
 HEADER = "id,name,width [mm],height [mm],source\n"
 
@@ -170,3 +171,41 @@ def test_one_bad_line_is_named_and_the_others_stay(tmp_path, column, value, says
     assert problem.startswith("sections.csv, line 3")
     assert says in problem
     assert len(problem) < 400
+
+
+@pytest.mark.parametrize("ends", ["\n", "\r\n", "\r"])
+@pytest.mark.parametrize("parted", [",", ";", "\t"])
+@pytest.mark.parametrize("coding", ["utf-8", "utf-8-sig", "utf-16", "cp1252"])
+def test_tables_are_read_as_any_program_writes_them(tmp_path, ends, parted, coding):
+    """A spreadsheet of another country parts cells otherwise, and writes 3,2 for 3.2."""
+    sign = "." if parted == "," else ","
+    lines = [
+        ["id", "name", "mass [g]", "price []", "source"],
+        ["own-bolt", "Bolt for 45° é", f"12{sign}5", f"3{sign}2", "weighed"],
+    ]
+    text = ends.join(parted.join(line) for line in lines) + ends
+    path = tmp_path / "hardware.csv"
+    path.write_bytes(text.encode(coding))
+    (row,) = read_table(path, TABLES["hardware"]).values()
+    assert (row.mass, row.price) == (pytest.approx(0.0125), pytest.approx(3.2))
+    assert row.name == "Bolt for 45° é"
+    # A faulty cell is named by its line and column, whatever parts it.
+    lines.append(["own-other", "x", "heavy", "1", ""])
+    path.write_bytes(ends.join(parted.join(line) for line in lines).encode(coding))
+    with pytest.raises(CatalogueError, match=r"line 3, column “mass”"):
+        read_table(path, TABLES["hardware"])
+
+
+def test_bare_carriage_returns_in_an_own_table_stop_nothing(tmp_path):
+    text = "id,name,mass [g],price [],source\rown-bolt,Bolt,1,1,weighed\r\n,\rbroken\r"
+    (tmp_path / "hardware.csv").write_bytes(text.encode())
+    found = load(tmp_path)
+    assert found.hardware["own-bolt"].own
+    assert any("line" in problem for problem in found.problems)
+
+
+@pytest.mark.parametrize("size", [7, 9])
+def test_a_wheel_on_a_bolt_that_is_not_sold_is_refused_with_what_is(size):
+    wheel = cells("wheels", load().wheels["groove-nylon"])
+    with pytest.raises(CatalogueError, match=rf"bolts of {size} mm are not sold; accepted: 3, 4"):
+        read_own("wheels", {**wheel, "id": "own-x", "bolt [mm]": str(size)}, load())

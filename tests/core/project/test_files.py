@@ -2,6 +2,7 @@
 
 import json
 import os
+import re
 
 import jsonschema
 import pytest
@@ -216,3 +217,41 @@ def test_recent_shelf_and_preferences(store, project, tmp_path):
         store.shelf()
     (store.folder / "preferences.json").write_text("[]")
     assert Store(store.folder).preferences() == {}
+
+
+@pytest.mark.parametrize(
+    ("place", "value", "said"),
+    [
+        (("drive", "motor"), "no-such-motor", "drive.motor"),
+        (("drive", "train"), [{"driver": "pom-1-12", "driven": "none"}], "drive.train.0.driven"),
+        (("design", "carriage", "wheel"), "none", "design.carriage.wheel"),
+        (("design", "supports", "stand"), "none", "design.supports.stand"),
+    ],
+)
+def test_a_file_that_names_what_is_in_no_catalogue_is_refused_where_it_is_read(
+    project, place, value, said
+):
+    """Of a rig that is moved by hand too: nothing looks at its motor until it is shown."""
+    data = json.loads(dumps(project))
+    inner = data["rigs"][0]
+    for step in place[:-1]:
+        inner = inner[step]
+    inner[place[-1]] = value
+    with pytest.raises(ProjectError, match=re.escape(said)):
+        loads(json.dumps(data), Workshop())
+
+
+def test_deep_nesting_of_what_is_kept_beside_projects_is_no_fault(store):
+    store.folder.mkdir(parents=True, exist_ok=True)
+    deep = "[" * 100_000 + "]" * 100_000
+    for name in ("preferences", "recent", "shelf"):
+        (store.folder / f"{name}.json").write_text(deep, encoding="utf-8")
+    assert store.preferences() == {}
+    assert store.recent() == []
+    with pytest.raises(ProjectError, match=r"shelf\.json: the file is nested too deeply"):
+        store.shelf()
+    (store.folder / "shelf.json").write_text('{"plates": [{"mass": "x"}]}', encoding="utf-8")
+    with pytest.raises(ProjectError, match="plates") as caught:
+        store.shelf()
+    assert "pydantic" not in str(caught.value)
+    assert "validation error" not in str(caught.value)

@@ -14,7 +14,7 @@ from hazel_lantern.core.catalogue import Catalogue
 from hazel_lantern.core.catalogue.columns import cells as cells_of
 from hazel_lantern.core.catalogue.columns import columns_of
 from hazel_lantern.core.catalogue.rows import TABLES, Row
-from hazel_lantern.core.catalogue.tables import CatalogueError, parse, read_text
+from hazel_lantern.core.catalogue.tables import CatalogueError, parse, read_text, records_of
 from hazel_lantern.core.files import write_whole
 
 
@@ -38,7 +38,7 @@ def _records(own: Path, table: str) -> list[list[str]]:
     titles = [column.title for column in columns_of(table)]
     path = own / f"{table}.csv"
     text = read_text(path) if path.exists() else ""
-    records = [line for line in csv.reader(io.StringIO(text)) if any(map(str.strip, line))]
+    records = [cells for _, cells in records_of(text, path.name)]
     if not records:
         return [titles]
     header, more = records[0], [title for title in titles if title not in records[0]]
@@ -180,7 +180,7 @@ def read_in(text: str, table: str, name: str, catalogue: Catalogue) -> ReadIn:
         If there is no header, or one of another table.
     """
     titles = {column.title for column in columns_of(table)}
-    first = next(csv.reader(io.StringIO(text)), [])
+    _, first = next(records_of(text, name), (0, []))
     strange = [title for title in first if title.strip() not in titles]
     if strange or "id" not in first:
         raise CatalogueError(

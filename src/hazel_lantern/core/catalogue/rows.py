@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from functools import cached_property
-from typing import Literal
+from typing import Annotated, Literal
 
-from pydantic import Field, field_validator, model_validator
+from pydantic import AfterValidator, Field, field_validator, model_validator
 
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Frozen
@@ -28,6 +28,21 @@ Shape = Literal[
 
 #: Whose sizes a shop sells: those of the millimetre, of the inch, or both.
 Shop = Literal["metric", "inch", "both"]
+
+
+#: Bolts that are sold, mm: what is bolted on is told by them.
+BOLTS = (3, 4, 5, 6, 8, 10, 12, 14, 16)
+
+
+def _sold(bolt: float) -> float:
+    if round(bolt * 1e3) not in BOLTS:
+        sizes = ", ".join(map(str, BOLTS))
+        raise CannotBe(f"bolts of {bolt * 1e3:g} mm are not sold; accepted: {sizes} mm")
+    return bolt
+
+
+#: Diameter of a bolt, m.
+BoltSize = Annotated[float, Field(gt=0), AfterValidator(_sold)]
 
 
 class Row(Frozen):
@@ -128,7 +143,7 @@ class Wheel(Row):
     side_play: float = Field(ge=0)
     rating: float = Field(gt=0)
     price: float = Field(ge=0)
-    bolt: float = Field(gt=0)
+    bolt: BoltSize
     mount: Literal["upright", "bracket", "angle pair", "block", "caster"]
     running_diameter: float = Field(gt=0)
     width: float = Field(gt=0)
@@ -274,7 +289,7 @@ class Roller(Row):
     rating: float = Field(gt=0)
     mass: float = Field(ge=0)
     price: float = Field(ge=0)
-    bolt: float = Field(gt=0)
+    bolt: BoltSize
     mount: Literal["angle pair", "bracket", "truck", "caster"]
     pattern_along: float = Field(ge=0)
     pattern_across: float = Field(ge=0)
@@ -361,7 +376,7 @@ class Bearing(Row):
     run_out: float = Field(ge=0)
     bolt_circle: float = Field(gt=0)
     holes: int = Field(ge=2, le=24)
-    bolt: float = Field(gt=0)
+    bolt: BoltSize
     mass: float = Field(ge=0)
     price: float = Field(ge=0)
 
@@ -437,7 +452,7 @@ class Sheave(Row):
     tread: float = Field(gt=0)
     groove: float = Field(gt=0)
     width: float = Field(gt=0)
-    bolt: float = Field(gt=0)
+    bolt: BoltSize
     rating: float = Field(gt=0)
     rolling_resistance: float = Field(ge=0, lt=1)
     mass: float = Field(ge=0)

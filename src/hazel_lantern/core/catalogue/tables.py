@@ -119,7 +119,8 @@ def _row(
         if first["type"] == "missing":
             raise CatalogueError(f"{where}, column “{column}”: it is empty and is needed") from None
         found = f", found “{first['input']}”" if first["loc"] else ""
-        raise CatalogueError(f"{where}, column “{column}”: {first['msg']}{found}") from None
+        said = first["msg"].removeprefix("Value error, ")
+        raise CatalogueError(f"{where}, column “{column}”: {said}{found}") from None
     except CannotBe as error:
         raise CatalogueError(f"{where}: {error}") from None
     return row
@@ -152,15 +153,13 @@ def parse(
         Names file, line and column.
     """
     rows: dict[str, RowT] = {}
-    reader = csv.reader(io.StringIO(text))
-    header = next(reader, None)
+    records = records_of(text, name)
+    _, header = next(records, (0, None))
     if header is None:
         raise CatalogueError(f"{name}: the file is empty; a header line is needed")
     columns = read_header(header, name)
-    for cells in _lines(reader, name):
-        if not any(cell.strip() for cell in cells):
-            continue
-        where = f"{name}, line {reader.line_num}"
+    for line, cells in records:
+        where = f"{name}, line {line}"
         try:
             row = _row(kind, cells, columns, where)
             if row.id in rows:
@@ -174,16 +173,52 @@ def parse(
     return rows
 
 
-def _lines(reader: Any, name: str) -> Iterator[list[str]]:
-    """The lines of a table; what is no table at all is said."""
+def records_of(text: str, name: str) -> Iterator[tuple[int, list[str]]]:
+    """The lines of a table that hold anything, whatever program wrote it.
+
+    Cells may be parted by commas, semicolons or tabs, as the header's are; where that is no comma,
+    a comma in a figure is its decimal sign.
+
+    Parameters
+    ----------
+    text : str
+    name : str
+        How errors call the file.
+
+    Yields
+    ------
+    (int, list of str)
+        Number of the line, from 1, and its cells, figures with a decimal point.
+
+    Raises
+    ------
+    CatalogueError
+        If it is no table.
+    """
+    plain = text.removeprefix("\ufeff").replace("\r\n", "\n").replace("\r", "\n")
+    first = next((line for line in plain.split("\n") if line.strip()), "")
+    parted = max(",;\t", key=lambda sign: (first.count(sign), sign == ","))
+    reader = csv.reader(io.StringIO(plain, newline=""), delimiter=parted)
+    figures: list[bool] = []
     try:
-        yield from reader
+        for cells in reader:
+            if not any(cell.strip() for cell in cells):
+                continue
+            if not figures:
+                figures = ["[" in title for title in cells]
+            elif parted != ",":
+                short = [False] * max(len(cells) - len(figures), 0)
+                cells = [
+                    cell.replace(",", ".") if figure else cell
+                    for cell, figure in zip(cells, figures + short, strict=False)
+                ]
+            yield reader.line_num, cells
     except csv.Error as error:
         raise CatalogueError(f"{name}, line {reader.line_num}: {error}") from None
 
 
 def read_text(path: Path) -> str:
-    """The text of a table's file.
+    """The text of a table's file: UTF-8 or UTF-16, else as older programs write it (cp1252).
 
     Raises
     ------
@@ -191,11 +226,18 @@ def read_text(path: Path) -> str:
         If it cannot be read, or is no text.
     """
     try:
-        return read_bytes(path, LARGEST)[0].decode("utf-8-sig")
+        found = read_bytes(path, LARGEST)[0]
     except OSError as error:
         raise CatalogueError(f"{path.name}: cannot be read: {error.strerror}") from None
-    except UnicodeDecodeError as error:
-        raise CatalogueError(f"{path.name}: not UTF-8 text at byte {error.start}") from None
+    encodings = ("utf-16",) if found[:2] in (b"\xff\xfe", b"\xfe\xff") else ("utf-8-sig", "cp1252")
+    for encoding in encodings:
+        try:
+            text = found.decode(encoding)
+        except UnicodeDecodeError:
+            continue
+        if "\x00" not in text:
+            return text
+    raise CatalogueError(f"{path.name}: no text; a table is saved as CSV in UTF-8")
 
 
 def read_table(path: Path, kind: type[RowT], faults: list[str] | None = None) -> dict[str, RowT]:

@@ -9,7 +9,6 @@ from collections.abc import Callable
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.interpolate import CubicSpline, PchipInterpolator
 
 from hazel_lantern.core.drive import capture
 from hazel_lantern.core.drive.answer import Driving
@@ -34,6 +33,8 @@ def place_at(it: Driving) -> Callable[[Array], Array]:
     callable
         From times, s, to places, m or rad.
     """
+    from scipy.interpolate import CubicSpline, PchipInterpolator
+
     pace, times, place = it.case.shot.pace, it.times, it.axis.place
     done = pace.motion(1.0, times).place
     at, first = np.unique(np.round(done, 12), return_index=True)

@@ -16,7 +16,7 @@ from pydantic import ValidationError
 
 from hazel_lantern.core.files import Held, OnDisk, alone_in, read_bytes, sweep, write_whole
 from hazel_lantern.core.project.bounds import ProjectError, read_json, shown
-from hazel_lantern.core.project.file import LARGEST, dumps, loads
+from hazel_lantern.core.project.file import LARGEST, dumps, explained, loads
 from hazel_lantern.core.project.model import Project
 from hazel_lantern.core.shelf import Shelf
 from hazel_lantern.core.workshop import Workshop
@@ -232,7 +232,7 @@ class Store:
     def recent(self) -> list[Path]:
         """Files opened of late that are still there, newest first."""
         try:
-            names = json.loads((self.folder / "recent.json").read_text(encoding="utf-8"))
+            names = read_json((self.folder / "recent.json").read_text(encoding="utf-8"))
             return [Path(name) for name in names if Path(name).is_file()]
         except (OSError, ValueError, TypeError):
             return []
@@ -255,8 +255,14 @@ class Store:
         if not path.exists():
             return Shelf()
         try:
-            return Shelf.model_validate_json(path.read_text(encoding="utf-8"))
-        except (OSError, ValidationError, UnicodeDecodeError) as error:
+            return Shelf.model_validate(read_json(path.read_text(encoding="utf-8")))
+        except OSError as error:
+            raise ProjectError(f"{path.name}: cannot be read: {error.strerror}") from None
+        except UnicodeDecodeError as error:
+            raise ProjectError(f"{path.name}: not UTF-8 text at byte {error.start}") from None
+        except ValidationError as error:
+            raise ProjectError(f"{path.name}: {explained(error)}") from None
+        except ProjectError as error:
             raise ProjectError(f"{path.name}: {error}") from None
 
     def keep_shelf(self, shelf: Shelf) -> None:
@@ -266,7 +272,7 @@ class Store:
     def preferences(self) -> dict[str, object]:
         """Theme and window place; empty where nothing was kept or it is faulty."""
         try:
-            found = json.loads((self.folder / "preferences.json").read_text(encoding="utf-8"))
+            found = read_json((self.folder / "preferences.json").read_text(encoding="utf-8"))
         except (OSError, ValueError):
             return {}
         return found if isinstance(found, dict) else {}
