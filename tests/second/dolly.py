@@ -160,16 +160,40 @@ class Second:
         if math.isinf(radius) and self.shot.move.kind == "arc":
             radius = self.shot.move.radius
         self.out = self.mass * self.run.speed**2 / radius
+        self.round = radius
+        self.load = self.pressed(acc, self.out, self.push)
+        at = np.array(self.corners)
+        shape = np.stack([np.ones(len(at)), at[:, 0], at[:, 1]])
+        level = np.array([weight, weight * self.x, weight * self.y])
+        self.rest = shape.T @ np.linalg.solve(shape @ shape.T, level)
+
+    def pressed(self, acc, out, push):
+        """Loads of the corners by balance about the rails."""
+        weight, sin, cos = self.mass * G, math.sin(self.alpha), math.cos(self.alpha)
         at = np.array(self.corners)
         shape = np.stack([np.ones(len(at)), at[:, 0], at[:, 1]])
         # About the rails: what is heavier ahead, less what speeding up and the slope take off it.
         nose = weight * cos * self.x - (self.mass * acc + weight * sin) * self.h
-        nose = nose + self.push * self.pushed
-        left = weight * cos * self.y - self.out * self.h
+        nose = nose + push * self.pushed
+        left = weight * cos * self.y - out * self.h
         wanted = np.stack([np.full_like(nose, weight * cos), nose, left])
-        self.load = shape.T @ np.linalg.solve(shape @ shape.T, wanted)
-        level = np.array([weight, weight * self.x, weight * self.y])
-        self.rest = shape.T @ np.linalg.solve(shape @ shape.T, level)
+        return shape.T @ np.linalg.solve(shape @ shape.T, wanted)
+
+    def finely(self):
+        """Way, speed and acceleration of the pace at three thousand moments."""
+        pace, way = self.shot.pace, self.shot.move.distance
+        motion = pace.motion(way, np.linspace(0, pace.duration, 3001))
+        sense = self.shot.move.sense
+        return motion.place, sense * motion.speed, sense * motion.acceleration
+
+    def lightest(self):
+        """The least share of its resting load that a corner has over the move."""
+        _, speed, acc = self.finely()
+        weight, sin, cos = self.mass * G, math.sin(self.alpha), math.cos(self.alpha)
+        push = self.mass * acc + weight * sin
+        push = push + self.crr * weight * cos * self.shot.move.sense
+        load = self.pressed(acc, self.mass * speed**2 / self.round, push)
+        return float((load / self.rest[:, None]).min())
 
     def radius(self):
         track = self.d.track
@@ -381,13 +405,12 @@ class Second:
         hung = d.platform.ballast if d.platform.ballast_at != "on the deck" else 0.0
         dip, stress = self.worst()
         ride, sway = self.parts_of_ride()
-        speed, slows = np.abs(self.run.speed), G * self.crr - G * abs(math.sin(self.alpha))
+        slows = G * self.crr - G * abs(math.sin(self.alpha))
         slows += d.drive.stopping / self.mass
         past = None
         if slows > 1e-6:
-            past = max(
-                0.0, float((speed**2 / 2 / slows - (shot.move.distance - self.run.marks)).max())
-            )
+            done, quick, _ = self.finely()
+            past = max(0.0, float((quick**2 / 2 / slows - (shot.move.distance - done)).max()))
         way, base = shot.move.distance, self.base
         outer = base + (d.wheels.bogie if len(self.sets) > 1 else 0.0)
         bowed = d.track.kind == "bowed track"
@@ -402,9 +425,7 @@ class Second:
             "pipe-strain": self.strain() if bowed else None,
             "arc": self.departs(),
             "wheel-load": float(self.load.max()) / G,
-            "wheel-lift": float((self.load / self.rest[:, None]).min())
-            if self.rest.min() > 0
-            else None,
+            "wheel-lift": self.lightest() if self.rest.min() > 0 else None,
             "tip": self.tip(),
             "stand-load": most_used(
                 (camera + hung, self.rows.stand.rating),
@@ -426,11 +447,19 @@ class Second:
 
     def strain(self):
         """The middle of an elastica, by its own differential equation: k' = -(F/EI) sin."""
-        material, bow = self.rows.material, self.bow()
+        material, whole = self.rows.material, self.bow()
+        ends = np.array([-whole.length / 2, whole.length / 2])
+        _, _, heads = whole.at(ends)
+        shorter = self.d.track.gauge / 2 * float(heads[1] - heads[0])
+        alike = self.d.track.bows != "each to its length"
+        bow = elastica.Bow(whole.length + (shorter if alike else -shorter), whole.k)
         # Curvature in the middle: between the heading a hair to either side.
         hair = 1e-5 * bow.length
         _, _, turned = bow.at(np.array([-hair, hair]))
         bend = (turned[1] - turned[0]) / (2 * hair)
+        if alike:
+            # Held beside the outer one all along.
+            bend = 1 / (1 / bend - self.d.track.gauge)
         kept = {"yields": 0.5, "creeps": 0.5, "cracks": 0.25}[material.failure]
         kept *= material.yield_stress / material.modulus
         return self.rows.section.width / 2 * bend / kept

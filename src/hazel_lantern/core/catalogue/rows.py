@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from functools import cached_property
 from typing import Annotated, Literal
 
@@ -274,10 +275,12 @@ class Roller(Row):
 
     Stiffness and damping against sinking in are those of a corner, N/m and N·s/m; the run-out
     is how far the tread goes up and down in a turn, m; a set is rated in kg.  Its mount is bolted
-    on by a pattern of holes, m.
+    on by a pattern of holes, m.  What runs on pipe takes them from the least to the greatest, m.
     """
 
     face: Literal["round", "channel", "floor"]
+    least_pipe: float | None = Field(None, gt=0)
+    greatest_pipe: float | None = Field(None, gt=0)
     count: int = Field(ge=1, le=8)
     diameter: float = Field(gt=0)
     width: float = Field(gt=0)
@@ -293,6 +296,11 @@ class Roller(Row):
     mount: Literal["angle pair", "bracket", "truck", "caster"]
     pattern_along: float = Field(ge=0)
     pattern_across: float = Field(ge=0)
+
+    def takes(self, across: float) -> bool:
+        """Whether it sits on a pipe of that diameter, m."""
+        least, most = self.least_pipe or 0.0, self.greatest_pipe or math.inf
+        return self.face != "round" or least - 1e-6 <= across <= most + 1e-6
 
 
 class Floor(Row):

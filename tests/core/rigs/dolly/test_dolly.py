@@ -33,7 +33,7 @@ from hazel_lantern.core.shot import Room, Subject
 from hazel_lantern.core.units import Style, write
 from hazel_lantern.core.workshop import Workshop
 from tests.conftest import assess, changed, check_offer, check_way_forward, shot_of
-from tests.second.dolly import frame
+from tests.second.dolly import Second, frame
 
 CHECKS = """shot ride clatter wobble steer track-dip track-stress pipe-strain arc fit wheel-load
 wheel-lift tip feet stand-load push stop runaway carry holes room budget"""
@@ -196,8 +196,18 @@ def test_a_pipe_on_the_floor_all_along_does_not_sag(straight):
 
 def test_strain_of_a_bowed_pipe(bowed):
     lamp = assess(bowed).by_id["dolly.pipe-strain"]
-    radius = elastica.bow(4.0, 0.5).least_radius
-    assert lamp.value == pytest.approx(0.016 / radius / (45e6 / 2.9e9 / 2))
+    # The inner pipe turns as far on a shorter way: its own cord pulls it into a tighter bow.
+    line = elastica.bow(4.0, 0.5)
+    shorter = bowed.design.track.gauge * line.end_angle
+    radius = line.least_radius * (1 - shorter / 4.0)
+    given = 45e6 / 2.9e9 / 2
+    assert lamp.value == pytest.approx(0.016 / radius / given)
+    assert lamp.value > 1.04 * 0.016 / line.least_radius / given
+    # As long as the outer one it is held beside it, a gauge nearer to the centre.
+    alike = changed(bowed, design__track__bows="both alike, ends offset")
+    held = line.least_radius * (1 + shorter / 4.0) - bowed.design.track.gauge
+    found = assess(alike).by_id["dolly.pipe-strain"]
+    assert found.value == pytest.approx(0.016 / held / given)
     metal = changed(bowed, design__track__section="aluminium-tube-40x3")
     found = assess(metal).by_id["dolly.pipe-strain"]
     assert found.state is State.FAILS
@@ -308,12 +318,17 @@ def test_push_stop_and_slope(straight):
     run = answer.course
     past = run.speed**2 / 2 / slows - (2.4 - run.marks)
     assert speed**2 / 2 / slows > past.max()
-    assert found.by_id["dolly.stop"].value == pytest.approx(max(past.max(), 0.0))
+    assert found.by_id["dolly.stop"].value == pytest.approx(max(past.max(), 0.0), rel=2e-3)
     weak = assess(changed(straight, design__drive__stopping=0.5, shot__pace__duration=4.0))
     run, slows = weak.answer.course, 0.02 * GRAVITY + 0.5 / mass
     past = run.speed**2 / 2 / slows - (2.4 - run.marks)
     assert past.max() > 0.1
-    assert weak.by_id["dolly.stop"].value == pytest.approx(past.max())
+    # The worst moment lies between two marks.
+    assert weak.by_id["dolly.stop"].value > past.max()
+    pace = weak.case.setup.shot.pace
+    motion = pace.motion(2.4, np.linspace(0, 4.0, 40_001))
+    worst = float((motion.speed**2 / 2 / slows - (2.4 - motion.place)).max())
+    assert weak.by_id["dolly.stop"].value == pytest.approx(worst, rel=1e-5)
     never = assess(changed(straight, shot__move__tilt=-0.2)).by_id["dolly.stop"]
     assert never.state is State.FAILS
     assert never.value == straight.design.track.spare
@@ -621,3 +636,54 @@ def test_a_rigid_handle_pushes_where_it_is_bolted_on(straight):
     assert handle.answer.carried.push_height == held.design.platform.height
     assert handle.by_id["dolly.wheel-lift"].value >= hand.by_id["dolly.wheel-lift"].value
     assert "Push handle, timber, bolted on" in [part.name for part in handle.parts]
+
+
+def test_a_heavy_dolly_may_be_pushed_harder(straight):
+    light = assess(straight)
+    assert light.answer.carried.mass < 60
+    assert light.by_id["dolly.push"].limit == pytest.approx(40.0)
+    ridden = assess(changed(straight, design__platform__operator="rides"))
+    mass = ridden.answer.carried.mass
+    assert mass > 60
+    assert ridden.by_id["dolly.push"].limit == pytest.approx(40.0 * mass / 60)
+    full = assess(changed(straight, design__platform__ballast=400.0))
+    assert full.by_id["dolly.push"].limit == pytest.approx(120.0)
+
+
+def test_wheels_in_a_v_take_pipes_of_some_sizes_only(straight):
+    thin = changed(
+        straight, design__track__section="aluminium-tube-16x1.5", design__wheels__roller="skate-v"
+    )
+    lamp = assess(thin).by_id["dolly.fit"]
+    assert (lamp.state, lamp.headline) == (State.FAILS, "These wheels do not run on these rails")
+    assert "20 mm to 60 mm" in lamp.meaning(Style())
+    # What is offered in their place sits on the pipe; so do the wheels that come with another.
+    found = assess(straight)
+    for ranking in found.rankings:
+        if ranking.id in ("rails", "rollers"):
+            for one in ranking.candidates():
+                there = assess(apply(straight, one.edits))
+                assert there.answer.rows.roller.takes(there.answer.rows.section.width), one.name
+
+
+def test_trucks_run_on_no_pipe(straight):
+    trucks = changed(straight, design__platform__form="board on two trucks")
+    assert assess(trucks).by_id["dolly.fit"].state is State.FAILS
+    floor = changed(trucks, design__track__kind="no track", design__wheels__roller="truck-soft")
+    assert assess(floor).by_id["dolly.fit"].state is not State.FAILS
+
+
+def test_a_triangle_is_squared_by_its_two_sides(straight):
+    for form, corners in (("triangle", 3), ("board", 4)):
+        rig = changed(straight, design__platform__form=form)
+        said = " ".join(step.check or "" for step in assess(rig).steps())
+        assert ("diagonals" in said) == (corners == 4)
+        assert ("both sides from the single wheel" in said) == (corners == 3)
+
+
+def test_a_wheel_may_be_lightest_between_two_marks(straight):
+    """Round a curve speed and push are at their worst at other moments: by three thousand."""
+    quick = changed(straight, shot__pace__duration=3.2, shot__pace__ease="smooth")
+    found = assess(quick)
+    second = Second(found)
+    assert found.by_id["dolly.wheel-lift"].value == pytest.approx(second.lightest(), rel=1e-4)

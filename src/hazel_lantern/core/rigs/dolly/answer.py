@@ -16,7 +16,7 @@ from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.rigs.dolly.forms import FORMS, TALL, TRUCK_TRACK, Form
 from hazel_lantern.core.rigs.dolly.model import DollyDesign
 from hazel_lantern.core.rigs.dolly.path import Line, least_radius, real_line, wanted_line
-from hazel_lantern.core.rigs.kit.rolling import RollingAnswer
+from hazel_lantern.core.rigs.kit.rolling import Course, RollingAnswer
 from hazel_lantern.core.rigs.kit.standing import STAND_WEIGHT_HEIGHT
 from hazel_lantern.core.shot import Arc
 
@@ -38,6 +38,8 @@ NOTCHED_HEIGHT = 0.038
 LEAST_WAY = 0.002
 #: How much longer a plate under a foot is, m.
 JOINT_ROOM = 0.08
+#: Times that the extremes of a move are looked for at.
+FINE = 801
 #: A wheel plate's length and breadth at the least, m.
 WHEEL_PLATE = (0.16, 0.10)
 
@@ -427,3 +429,14 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
             away.append(np.hypot(x, distance - y))
             aim.append(np.arctan2(distance - y, -x) - heading - math.pi / 2)
         return away[0] - away[1], aim[0] - aim[1]
+
+
+class Finely(DollyAnswer):
+    """The same dolly at so many times that nothing is worse between two of them."""
+
+    @kept
+    def course(self) -> Course:
+        """Times even and close."""
+        pace, way = self.shot.pace, self.shot.move.distance
+        times = np.linspace(0.0, pace.duration, FINE)
+        return self._course(times, pace.motion(way, times))

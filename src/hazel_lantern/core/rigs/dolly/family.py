@@ -23,6 +23,7 @@ from hazel_lantern.core.rigs.dolly import pieces as cutting
 from hazel_lantern.core.rigs.dolly import steps as building
 from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer
 from hazel_lantern.core.rigs.dolly.lamps_place import carry, clearances
+from hazel_lantern.core.rigs.dolly.laying import refused
 from hazel_lantern.core.rigs.dolly.model import DollyDesign, F
 from hazel_lantern.core.rigs.dolly.path import Line as Way
 from hazel_lantern.core.rigs.dolly.path import bend_radius
@@ -150,7 +151,10 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
         return (
             Checks(a, rides.shot, rides.ride, rides.clatter, rides.wobble, rides.steer),
             Checks(a, rides.track_dip, rides.track_stress, rides.pipe_strain, rides.arc),
-            WheelsOn(a, Runs(a.rows.roller, under, a.running_face, on.on_track, tuple(used))),
+            WheelsOn(
+                a,
+                Runs(a.rows.roller, under, a.running_face, on.on_track, tuple(used), refused(a)),
+            ),
             Checks(a, stands.wheel_load, stands.wheel_lift, stands.tip, stands.feet),
             Checks(a, stands.stand_load),
             Checks(a, stands.push, stands.stop),

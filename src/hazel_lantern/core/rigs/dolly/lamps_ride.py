@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
 import numpy as np
@@ -10,6 +11,7 @@ from hazel_lantern.core.lamps import Found, check, working
 from hazel_lantern.core.mechanics import ride as mechanics
 from hazel_lantern.core.rigs.dolly.answer import DollyAnswer
 from hazel_lantern.core.rigs.dolly.path import bend_radius
+from hazel_lantern.core.rigs.dolly.pieces import alike, pipe_bows
 from hazel_lantern.core.rigs.dolly.shaking import FRAMES, SOURCE_WORDS
 from hazel_lantern.core.rigs.kit.seen import SHAKE, wobble_check, wobbled
 from hazel_lantern.core.rigs.kit.strength import stress_check, stressed
@@ -268,6 +270,23 @@ def track_stress(answer: DollyAnswer) -> Found:
     )
 
 
+def tightest(answer: DollyAnswer) -> float:
+    """Least radius of a bowed pipe: of the inner one, in its middle, m.
+
+    Cut to its own length it has a bow of its own; as long as the outer one, it is held beside it.
+
+    Parameters
+    ----------
+    answer : DollyAnswer
+
+    Returns
+    -------
+    float
+    """
+    inner, outer = (bow.least_radius for bow in pipe_bows(answer))
+    return outer - answer.gauge if alike(answer) else inner
+
+
 @check(
     "pipe-strain",
     "Strain of a bowed pipe",
@@ -281,14 +300,15 @@ def pipe_strain(answer: DollyAnswer) -> Found:
     """Strain of a pipe bowed cold, against what its material keeps."""
     material, section = answer.rows.material, answer.rows.section
     applies = answer.design.track.kind == "bowed track"
-    strain = section.properties.height / 2 / answer.radius if applies else 0.0
+    radius = tightest(answer) if applies else math.inf
+    strain = section.properties.height / 2 / radius
     kept = KEPT_STRAIN[material.failure] * material.yield_stress / material.modulus
     words = "cracks" if material.failure == "cracks" else "stays bent or buckles"
     return Found(
         strain / kept,
         ("Pipe bears its bow" if applies else "No bowed pipe", f"Pipe {words}"),
         lambda s: (
-            f"In the middle the pipe is bent to a radius of {write(answer.radius, 'length', s)}, a "
+            f"In its middle the inner pipe is bent to a radius of {write(radius, 'length', s)}, a "
             f"strain of {strain * 100:.2f} %; {material.name.lower()} is given "
             f"{kept * 100:.2f} %. Take the cord off when it is not in use: what creeps keeps some "
             "of its bow."
@@ -299,7 +319,7 @@ def pipe_strain(answer: DollyAnswer) -> Found:
             "strain = pipe's radius / least radius, as a share of what is given",
             (
                 ("r", "pipe's radius", section.properties.height / 2, "fine"),
-                ("R", "least radius, in the middle", answer.radius if applies else 0.0, "length"),
+                ("R", "least radius, of the inner pipe", radius if applies else 0.0, "length"),
                 ("yield", "strain at yield", material.yield_stress / material.modulus, "percent"),
                 ("given", "strain that it is given", kept, "percent"),
             ),

@@ -9,7 +9,7 @@ import numpy as np
 from hazel_lantern.core.lamps import Found, check, not_at_stake, working
 from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer, outline
+from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer, Finely, outline
 from hazel_lantern.core.rigs.dolly.forms import TALL
 from hazel_lantern.core.rigs.kit.standing import Place, Stance, stands, tip_check, ways_over
 from hazel_lantern.core.rigs.kit.strength import Borne, borne, rated, rating_check
@@ -17,6 +17,8 @@ from hazel_lantern.core.units import write
 
 #: From the middle of a triangle's board to its edge, and of a wheel plate that a foot stands on, m.
 OVER_BOARD, OVER_WHEELS = 0.047, 0.05
+#: A gentle push, N, of what weighs so much, kg; and how many times harder the heaviest is pushed.
+PUSH, PUSHED, HARDER = 40.0, 60.0, 3.0
 #: Slower than that it does not stop by itself, m/s²; and the least room past an end, m.
 STANDS, LEAST_ROOM = 1e-6, 0.02
 
@@ -46,12 +48,14 @@ def wheel_load(answer: DollyAnswer) -> Found:
 )
 def wheel_lift(answer: DollyAnswer) -> Found:
     """The least that a corner bears over the move, as a share of what it bears at rest."""
-    shares = answer.corners / answer.resting[:, None]
+    # Speed and acceleration are not at their worst together: between marks it may be lighter.
+    finely = Finely(answer.case)
+    shares = finely.corners / answer.resting[:, None]
     lightest = shares.min(axis=0)
     at = int(shares.min(axis=1).argmin())
     which = answer.form.corners[at]
     lifts = bool(lightest.min() < 0)
-    least, rests = float(answer.corners[at].min()), float(answer.resting[at])
+    least, rests = float(finely.corners[at].min()), float(answer.resting[at])
     return Found(
         lightest,
         ("All wheels stay down", f"The {which} {'lifts' if lifts else 'is light'}"),
@@ -71,6 +75,7 @@ def wheel_lift(answer: DollyAnswer) -> Found:
             ),
             "rigid-body statics; four corners share by a plane",
         ),
+        over_move=(answer.corners / answer.resting[:, None]).min(axis=0),
     )
 
 
@@ -214,9 +219,10 @@ def feet(answer: DollyAnswer) -> Found:
     "Push",
     "Drive",
     "force",
-    40.0,
+    None,
     "at most",
-    "40 N: more is pushed with the body, and is felt in the picture",
+    "40 N for up to 60 kg, in proportion up to 120 N for more: what is heavier takes a harder "
+    "push to be felt in the picture",
 )
 def push(answer: DollyAnswer) -> Found:
     """The greatest push over the move, and what holds it steady."""
@@ -238,6 +244,7 @@ def push(answer: DollyAnswer) -> Found:
             ),
             "rolling resistance as listed with wheels and floor",
         ),
+        limit=PUSH * min(max(answer.carried.mass / PUSHED, 1.0), HARDER),
     )
 
 
@@ -256,11 +263,11 @@ def stop(answer: DollyAnswer) -> Found:
     mass, alone = answer.carried.mass, answer.slows_alone
     slows = alone + design.drive.stopping / mass
     room = max(design.track.spare, LEAST_ROOM)
-    over = overrun(answer)
-    if over is None:
+    over, worst = overrun(answer), overrun(Finely(answer.case))
+    if over is None or worst is None:
         # It runs down the slope against the pull: all the room there is will not do.
-        over = np.full_like(answer.course.times, room)
-    past = float(over.max())
+        over = worst = np.full_like(answer.course.times, room)
+    past = float(worst.max())
     speed = float(np.abs(answer.course.speed).max())
     held = slows > STANDS
     return Found(

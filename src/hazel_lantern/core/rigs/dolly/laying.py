@@ -12,6 +12,7 @@ from hazel_lantern.core.rigs.dolly.answer import WHEEL_PLATE, DollyAnswer
 from hazel_lantern.core.rigs.dolly.model import F
 from hazel_lantern.core.rigs.kit.wheels import wheel_for
 from hazel_lantern.core.shot import Arc
+from hazel_lantern.core.units import write
 
 #: From sleeper to sleeper, m: pipes of 32 mm and more hardly sag, and the picture does not sway.
 SLEEPERS = 0.4
@@ -51,13 +52,15 @@ def pieces_for(way: float, base: float, longest: float = LONGEST) -> tuple[int, 
     return count, round(math.ceil(length / count * 10 - 1e-9) / 10, 6)
 
 
-def with_rollers(answer: DollyAnswer, face: str) -> tuple[Edit, ...]:
+def with_rollers(answer: DollyAnswer, face: str, across: float | None = None) -> tuple[Edit, ...]:
     """The edit that puts on wheels which run on a face; none where they do already.
 
     Of those with side play for the gauge as it is laid, if there are any.
     """
     wheels = answer.design.wheels
-    now, table = wheels.roller, answer.workshop.catalogue.rollers
+    now, across = wheels.roller, answer.rows.section.width if across is None else across
+    every = answer.workshop.catalogue.rollers
+    table = {id: row for id, row in every.items() if row.takes(across)} or every
     roomy = {id: row for id, row in table.items() if row.side_play >= ROOMY * wheels.gauge_error}
     roller = wheel_for(face, now, roomy) or wheel_for(face, now, table)
     return () if roller is None or roller == now else (Edit(F.wheels.roller, roller),)
@@ -103,3 +106,32 @@ def ways_to_lay(answer: DollyAnswer) -> Iterable[Candidate]:
     for laid, title in LAID.items():
         now = laid == answer.design.track.kind
         yield Candidate(laid, title, () if now else laid_edits(answer, laid))
+
+
+def refused(answer: DollyAnswer) -> str:
+    """Why wheels do not run on the pipes that are laid though they run on pipe; else nothing.
+
+    Parameters
+    ----------
+    answer : DollyAnswer
+
+    Returns
+    -------
+    str
+    """
+    if not answer.design.on_track:
+        return ""
+    if answer.design.platform.form == "board on two trucks":
+        return (
+            "Trucks steer by leaning and have floor wheels: take another platform on pipe, or "
+            "run on the floor."
+        )
+    roller, across = answer.rows.roller, answer.rows.section.width
+    if roller.takes(across):
+        return ""
+    ends = roller.least_pipe or 0.0, roller.greatest_pipe or 0.0
+    least, most = (write(one, "fine", answer.style) for one in ends)
+    return (
+        f"{roller.name} sit on pipes of {least} to {most}; these are "
+        f"{write(across, 'fine', answer.style)} across."
+    )

@@ -34,18 +34,19 @@ CORNERS = {
 def rails(answer: DollyAnswer) -> Iterable[Candidate]:
     """Every section that dolly wheels run on, with the wheels it takes."""
     design = answer.design
-    faces = {roller.face for roller in answer.case.offered("rollers")}
+    rollers = answer.case.offered("rollers")
     for section in answer.case.offered("sections") if design.on_track else ():
         face = section.running_face
-        if face in faces and (face == "round" or not design.curved):
-            edits = (Edit(F.track.section, section.id), *with_rollers(answer, face))
+        runs = any(one.face == face and one.takes(section.width) for one in rollers)
+        if runs and (face == "round" or not design.curved):
+            edits = (Edit(F.track.section, section.id), *with_rollers(answer, face, section.width))
             yield Candidate(section.id, section.name, edits)
 
 
 def rollers(answer: DollyAnswer) -> Iterable[Candidate]:
     """Wheels that run on what is laid."""
     for roller in answer.case.offered("rollers"):
-        if roller.face == answer.running_face:
+        if roller.face == answer.running_face and roller.takes(answer.rows.section.width):
             yield Candidate(roller.id, roller.name, (Edit(F.wheels.roller, roller.id),))
 
 

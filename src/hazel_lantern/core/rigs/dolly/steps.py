@@ -101,6 +101,9 @@ def platform_steps(answer: DollyAnswer) -> list[Step]:
     true = write(2 * design.wheels.gauge_error, "fine", style)
     across = by_eye(math.hypot(design.base, answer.gauge), style)
     square = f"both diagonals from wheel to wheel, {across} each, agree within {true}"
+    if len(answer.form.corners) == 3:
+        side = by_eye(math.hypot(design.base / 2, answer.gauge), style)
+        square = f"both sides from the single wheel, {side} each, agree within {true}"
     wheels = in_sentence(rows.roller.name)
     plates = Step(
         f"Drill the wheel plates by their template, all clamped together, and fit the wheels "

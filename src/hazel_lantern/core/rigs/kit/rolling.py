@@ -13,6 +13,7 @@ from hazel_lantern.core.axis import Axis
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics.carriage import CarriageLoad
 from hazel_lantern.core.mechanics.constants import GRAVITY
+from hazel_lantern.core.mechanics.motion import Motion
 from hazel_lantern.core.mechanics.windup import by_sinking
 from hazel_lantern.core.rigs.answer import Answer
 from hazel_lantern.core.rigs.case import DesignT
@@ -57,8 +58,10 @@ class RollingAnswer(Answer[DesignT]):
     @kept
     def course(self) -> Course:
         """Marks even in time, with the moments of greatest acceleration among them."""
+        return self._course(*self.shot.pace.marked(self.shot.move.distance))
+
+    def _course(self, times: Array, motion: Motion) -> Course:
         move = self.shot.move
-        times, motion = self.shot.pace.marked(move.distance)
         return Course(
             times=times,
             marks=motion.place,

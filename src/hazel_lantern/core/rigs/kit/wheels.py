@@ -84,6 +84,8 @@ class Runs:
         Whether it guides them, so that side play is taken up.
     used : tuple of (words, m)
         What takes up side play.
+    refused : str
+        Why they do not run there though the face is theirs; nothing where they do.
     """
 
     wheel: WheelRow
@@ -91,6 +93,7 @@ class Runs:
     face: str
     guided: bool
     used: tuple[tuple[str, float], ...]
+    refused: str = ""
 
 
 class WheelsOn(Assembly[AnswerT]):
@@ -106,7 +109,7 @@ class WheelsOn(Assembly[AnswerT]):
     def fit(self) -> Found:
         """Side play that errors and curves take up; none is left on a face they do not run on."""
         runs, wheel = self._runs, self._runs.wheel
-        matched = wheel.face == runs.face
+        matched = wheel.face == runs.face and not runs.refused
         taken = sum(length for _, length in runs.used)
         return Found(
             max(taken, 1e-6) if runs.guided or not matched else 0.0,
@@ -117,7 +120,8 @@ class WheelsOn(Assembly[AnswerT]):
                 else f"These wheels do not run on {'these rails' if runs.guided else 'the floor'}",
             ),
             lambda s: (
-                f"{wheel.name}: made for a {wheel.face} face; {runs.on} has a {runs.face} one."
+                runs.refused
+                or f"{wheel.name}: made for a {wheel.face} face; {runs.on} has a {runs.face} one."
                 if not matched
                 else _sentence(runs.used, wheel.side_play, s)
                 if runs.guided
