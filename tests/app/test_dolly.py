@@ -54,7 +54,7 @@ def test_dragging_anything_to_its_extremes_keeps_a_dolly_that_can_be(
 ):
     start = grip(drawing, path)
     hand.drag(drawing, start, start + far, steps=8)
-    assert len(causeway.assessment.lamps) == 25
+    assert len(causeway.assessment.lamps) == 26
     spec = causeway.spec(path)
     assert spec.low <= causeway.value(path) <= spec.high
     if causeway.document.can_undo:
