@@ -1,4 +1,7 @@
-"""``python -m benchmarks [WORDS]``: times all, or what has one of the words in its name."""
+"""``python -m benchmarks [--once] [WORDS]``: times all, or what has one of the words in its name.
+
+Once: each is done a single time, to see that it can be.
+"""
 
 from __future__ import annotations
 
@@ -10,7 +13,7 @@ import time
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 from benchmarks import core, window
-from benchmarks.measure import HEAD, timed
+from benchmarks.measure import HEAD, timed, timed_once
 
 #: Start: as many times as long as a bare window; memory at the first painted window, MB.
 START, MEMORY = 3.0, 200.0
@@ -18,13 +21,16 @@ START, MEMORY = 3.0, 200.0
 
 def main(words: list[str]) -> None:
     """Print a line for each."""
+    once = "--once" in words
+    words = [word for word in words if word != "--once"]
     print(HEAD)
     for works, clock in ((core.works(), time.process_time), (window.works(), time.thread_time)):
         for name, goal, work in works:
             if not words or any(word in name for word in words):
-                print(timed(work, clock=clock).line(name, goal), flush=True)
+                found = timed_once(work, clock) if once else timed(work, clock=clock)
+                print(found.line(name, goal), flush=True)
     if not words or "start" in words:
-        bare, ours, memory = window.starts()
+        bare, ours, memory = window.starts(1 if once else 15)
         goal = START * statistics.median(bare.processor)
         print(bare.line("start of a bare window with NumPy", None))
         print(ours.line("start to the first painted window with the demo", goal))

@@ -102,8 +102,7 @@ def works() -> Iterator[Work]:
             update={
                 "rigs": tuple(
                     rig.model_copy(update={"name": f"{rig.name} {at}"})
-                    for at in range(10)
-                    for rig in PROJECT.rigs
+                    for at, rig in zip(range(40), itertools.cycle(PROJECT.rigs), strict=False)
                 )
             }
         )
@@ -154,7 +153,7 @@ def _opening(text: str) -> Callable[[], object]:
     window.keeper.may_leave = lambda: True  # type: ignore[method-assign]
 
     def show() -> None:
-        window.keeper.replaced.emit((loads(text, window.session.workshop), None))
+        window.keeper.replaced.emit((loads(text, window.session.workshop), None, None))
         QApplication.processEvents()
         assert folder
 
