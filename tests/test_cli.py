@@ -83,6 +83,11 @@ def test_pack_writes_its_files(tmp_path, capsys):
     assert {Path(name).suffix for name in names} == {".pdf", ".csv", ".xlsx", ".dxf", ".svg"}
     assert all(Path(name).stat().st_size > 0 for name in names)
     assert (tmp_path / "wheelhouse-slide-pack.pdf").read_bytes().startswith(b"%PDF")
+    # What is there already is not written over unless that is asked for.
+    again = ["pack", DEMO, "--rig", "Wheelhouse slide", "--out", str(tmp_path)]
+    assert main(again) == 2
+    assert "--overwrite" in capsys.readouterr().err
+    assert main([*again, "--overwrite"]) == 0
 
 
 def test_schema_is_a_schema(capsys):

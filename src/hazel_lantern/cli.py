@@ -130,10 +130,16 @@ def _print_rig(rig: Rig, found: Any, style: Style) -> None:
 
 
 def _pack(arguments: argparse.Namespace) -> int:
-    from hazel_lantern.core.build.pack import write_pack
+    from hazel_lantern.core.build.pack import already_there, write_pack
 
     project, workshop = _opened(arguments.project)
     (rig,) = _chosen(project, arguments.rig)
+    there = already_there(rig, project, Path(arguments.out))
+    if there and not arguments.overwrite:
+        raise ProjectError(
+            f"{there[0]} is there already, with {len(there) - 1} more of this rig; accepted: "
+            "another folder, or --overwrite"
+        )
     for path in write_pack(project, rig, workshop, Path(arguments.out)):
         print(path)
     found = assess(rig, project.settings, workshop)
@@ -182,6 +188,7 @@ def _command_line(argv: list[str]) -> int:
     pack.add_argument("project")
     pack.add_argument("--rig", required=True, help="the rig's name")
     pack.add_argument("--out", required=True, help="folder to write into")
+    pack.add_argument("--overwrite", action="store_true", help="replace what is there already")
     commands.add_parser("schema", help="print the JSON Schema of the project file")
     _add_standin(commands)
     arguments = parser.parse_args(argv)

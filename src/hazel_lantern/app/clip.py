@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import os
+import secrets
 from collections.abc import Callable, Iterator
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
@@ -9,12 +11,13 @@ from fractions import Fraction
 from pathlib import Path
 
 import numpy as np
-from PyQt6.QtCore import QRectF, Qt
+from PyQt6.QtCore import QBuffer, QRectF, Qt
 from PyQt6.QtGui import QColor, QImage, QPainter
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.scene import LensPainter
 from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.files import PARTIAL, sync_folder
 from hazel_lantern.core.project.model import Rig
 from hazel_lantern.core.stopping import StopSearch
 from hazel_lantern.core.units import Style, write
@@ -153,7 +156,8 @@ def write_clip(
     import av
 
     rate = Fraction(shown.rig.shot.played.shown).limit_denominator(1001)
-    draft = path.with_name(f".{path.name}.part")
+    # As whole files are written: beside it under a name of its own, flushed, then renamed.
+    draft = path.with_name(f".{path.name[:120]}.{secrets.token_hex(6)}{PARTIAL}")
     done = False
     try:
         with av.open(str(draft), "w", format="mp4") as film:
@@ -177,12 +181,23 @@ def write_clip(
                 if taken is not None:
                     taken.result()
             film.mux(stream.encode(None))
+        with open(draft, "rb") as file:
+            os.fsync(file.fileno())
         draft.replace(path)
+        sync_folder(path.parent)
         done = True
     finally:
         if not done:
             draft.unlink(missing_ok=True)
     return path
+
+
+def png(image: QImage) -> bytes:
+    """A picture as the bytes of a PNG file."""
+    found = QBuffer()
+    found.open(QBuffer.OpenModeFlag.WriteOnly)
+    image.save(found, "PNG")
+    return bytes(found.data().data())
 
 
 def _pixels(image: QImage) -> np.ndarray:

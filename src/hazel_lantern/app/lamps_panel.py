@@ -19,7 +19,7 @@ from PyQt6.QtWidgets import (
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import button, empty, label, scrolled
+from hazel_lantern.app.widgets import button, empty, label, plain, scrolled
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core import mends
 from hazel_lantern.core.identity import same
@@ -66,7 +66,7 @@ class LampRow(QAbstractButton):
     def event(self, event: QEvent | None) -> bool:
         """What it means is told when the pointer rests on it, and only then worded."""
         if isinstance(event, QHelpEvent) and event.type() == QEvent.Type.ToolTip and self.lamp:
-            QToolTip.showText(event.globalPos(), self.lamp.meaning(self._style), self)
+            QToolTip.showText(event.globalPos(), plain(self.lamp.meaning(self._style)), self)
             return True
         return super().event(event)
 

@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QPushButton, QWidget
 from hazel_lantern.app import theme
 from hazel_lantern.app.scene import LensPainter
 from hazel_lantern.app.session import Session
+from hazel_lantern.app.widgets import tip
 from hazel_lantern.core.units import to_the_eye, write
 
 #: Round figures by which shake is drawn larger, and how far it may then go, pixels.
@@ -36,7 +37,7 @@ class LensView(QWidget):
         self.shake = QPushButton("shake", self)
         self.shake.setCheckable(True)
         self.shake.setProperty("role", "husk")
-        self.shake.setToolTip("Show what else moves the picture; play the move to see it")
+        tip(self.shake, "Show what else moves the picture; play the move to see it")
         self.shake.toggled.connect(self._refresh)
         session.changed.connect(self._refresh)
         session.ticked.connect(self._tick)

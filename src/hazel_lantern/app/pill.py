@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QAbstractButton, QLabel, QLineEdit, QWidget
 from hazel_lantern.app import theme
 from hazel_lantern.app.choice_popup import offer
 from hazel_lantern.app.session import Session
+from hazel_lantern.app.widgets import tip
 
 HEIGHT = 24
 WIDEST = 230
@@ -95,9 +96,9 @@ class Pill(QAbstractButton):
         self.setText(f"{self.prefix} {words}".strip())
         self.setAccessibleName(f"{spec.label}: {words}")
         if spec.kind in ("choice", "text", "switch"):
-            self.setToolTip(spec.label)
+            tip(self, spec.label)
         else:
-            self.setToolTip(f"{spec.label}, {spec.range_text(self.session.style)}")
+            tip(self, f"{spec.label}, {spec.range_text(self.session.style)}")
         self.resize(self.sizeHint())
         self.updateGeometry()
         self.update()

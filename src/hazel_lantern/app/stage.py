@@ -22,6 +22,7 @@ from hazel_lantern.app.pill import HEIGHT, Pill
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.shot.through import Through
 from hazel_lantern.app.tape import TapeBar
+from hazel_lantern.app.widgets import tip
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.load_sketch import LOAD
@@ -333,7 +334,7 @@ class Drawing(QWidget):
             hover = self._handle_at(event.position())
             if hover != self._hover:
                 self._hover = hover
-                self.setToolTip(hover.hint if hover else "")
+                tip(self, hover.hint if hover else "")
                 self.setCursor(
                     Qt.CursorShape.OpenHandCursor if hover else Qt.CursorShape.ArrowCursor
                 )

@@ -23,7 +23,7 @@ from hazel_lantern.app import theme
 from hazel_lantern.app.commands import told
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.tag import Tag
-from hazel_lantern.app.widgets import empty, label
+from hazel_lantern.app.widgets import empty, label, tip
 from hazel_lantern.core.lamps import State
 
 BAR = 54
@@ -64,7 +64,7 @@ class TopBar(QWidget):
         layout.setSpacing(6)
         self.menu_button = QPushButton()
         self.menu_button.setAccessibleName("Menu")
-        self.menu_button.setToolTip(told("menu"))
+        tip(self.menu_button, told("menu"))
         layout.addWidget(self.menu_button)
         names = QVBoxLayout()
         names.setContentsMargins(4, 8, 12, 8)
@@ -88,7 +88,7 @@ class TopBar(QWidget):
         self._new = QPushButton("+ new rig")
         self._new.setAccessibleName("New rig")
         self._new.clicked.connect(self.new_rig)
-        self._new.setToolTip(told("new-rig", "Start a rig from a shot"))
+        tip(self._new, told("new-rig", "Start a rig from a shot"))
         layout.addWidget(self._new)
         layout.addStretch(1)
         self.unit_buttons: dict[str, QPushButton] = {}
@@ -113,7 +113,7 @@ class TopBar(QWidget):
         self.pack_button = QPushButton("Build pack")
         self.pack_button.setProperty("role", "lit")
         self.pack_button.clicked.connect(self.pack)
-        self.pack_button.setToolTip(told("pack"))
+        tip(self.pack_button, told("pack"))
         layout.addWidget(self.pack_button)
         self._roomy = True
         self._shown: object = None
@@ -176,7 +176,7 @@ class TopBar(QWidget):
             (self.redo, self.redone.can_redo, told("redo", f"Redo {self.redone.redo_action}")),
         ):
             step.setEnabled(can)
-            step.setToolTip(words if can else "Nothing to take back")
+            tip(step, words if can else "Nothing to take back")
         self.pack_button.setEnabled(bool(project.rigs))
 
     def _uncover(self) -> None:

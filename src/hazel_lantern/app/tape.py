@@ -21,7 +21,7 @@ from PyQt6.QtWidgets import QGridLayout, QPushButton, QWidget
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import button, label
+from hazel_lantern.app.widgets import button, label, tip
 from hazel_lantern.core.units import axis_unit, clock_unit, trimmed
 
 Array = NDArray[np.float64]
@@ -38,9 +38,7 @@ class Tape(QWidget):
         self.session = session
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Tape: place along the move")
-        self.setToolTip(
-            "Drag to look at another place along the move. Arrow keys step, space plays"
-        )
+        tip(self, "Drag to look at another place along the move. Arrow keys step, space plays")
         self.setFixedHeight(34)
         self._kept = QPixmap()
         self._kept_for: tuple[object, ...] = ()
@@ -219,8 +217,8 @@ class TurnTape(Tape):
         super().__init__(session)
         self.setFixedHeight(32)
         self.setAccessibleName("Tape: how the rig is turned")
-        self.setToolTip(
-            "Drag to turn the rig and look round. Arrow keys step, Home goes back to the move"
+        tip(
+            self, "Drag to turn the rig and look round. Arrow keys step, Home goes back to the move"
         )
 
     def _ends(self) -> tuple[float, float]:

@@ -19,6 +19,7 @@ from PyQt6.QtWidgets import (
     QPushButton,
     QScrollArea,
     QStackedWidget,
+    QTableWidgetItem,
     QVBoxLayout,
     QWidget,
 )
@@ -39,10 +40,18 @@ def in_menu(words: str) -> str:
     return words.replace("&", "&&")
 
 
-def tip(widget: QWidget, words: str) -> None:
-    """Words that come up over a widget, shown as they are."""
+def plain(words: str) -> str:
+    """Words for a tooltip, which takes what looks like markup for markup: shown as they are.
+
+    What a maker has typed, or a file brings, must load nothing and look like nothing else.
+    """
     marked = "<" in words or "&" in words
-    widget.setToolTip(escape(words).replace("\n", "<br>") if marked else words)
+    return f"<qt>{escape(words)}</qt>".replace("\n", "<br>") if marked else words
+
+
+def tip(widget: QWidget | QTableWidgetItem, words: str) -> None:
+    """Words that come up over a widget, shown as they are."""
+    widget.setToolTip(plain(words))
 
 
 def button(text: str, role: str = "", on: Callable[[], object] | None = None) -> QPushButton:

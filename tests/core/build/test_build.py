@@ -13,12 +13,13 @@ from pypdf import PdfReader
 from hazel_lantern.core.assessor import assess
 from hazel_lantern.core.build.cuts import StockLength, plan_cuts, stock_for
 from hazel_lantern.core.build.dossier import DISCLAIMER, gather
-from hazel_lantern.core.build.pack import stem_of, write_pack, write_pdf
+from hazel_lantern.core.build.pack import already_there, stem_of, write_pack, write_pdf
 from hazel_lantern.core.build.sheet_sketch import round_scale
 from hazel_lantern.core.build.stock import cheapest_cover, pieces_in
 from hazel_lantern.core.build.tables import cuts_table, holes_table, parts_table
 from hazel_lantern.core.parts import Piece
-from hazel_lantern.core.project.model import Project
+from hazel_lantern.core.project.model import Project, Rig
+from hazel_lantern.core.rigs.slider.model import SliderDesign
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shelf import Shelf, StockPiece
 from hazel_lantern.core.workshop import Workshop
@@ -210,3 +211,30 @@ def test_file_stems_and_scales(rig):
     for scale_span in (0.1, 0.7, 3.0, 12.0):
         scale = round_scale((scale_span, 0.1), (500.0, 400.0))
         assert scale_span * 72 / 0.0254 / scale <= 500
+
+
+@given(
+    st.lists(
+        st.sampled_from(["Slide", "Slide.", "slide", "Slide 2", "Slide-2", "Slide 3", "!", "?"]),
+        min_size=1,
+        max_size=8,
+        unique=True,
+    )
+)
+def test_no_two_rigs_of_a_project_share_the_names_of_their_files(names):
+    rigs = tuple(Rig(name=name, design=SliderDesign()) for name in names)
+    project = Project(name="Test", rigs=rigs)
+    stems = [stem_of(rig, project) for rig in rigs]
+    assert len(set(stems)) == len(stems)
+    # A name that makes its own keeps it, whatever the others are called.
+    if "Slide 2" in names and "Slide-2" not in names:
+        assert stems[names.index("Slide 2")] == "slide-2"
+
+
+def test_what_is_there_already_is_of_this_rig_alone(tmp_path):
+    rigs = tuple(Rig(name=name, design=SliderDesign()) for name in ("Slide", "Slide 2"))
+    project = Project(name="Test", rigs=rigs)
+    for name in ("slide-pack.pdf", "slide-2-pack.pdf", "slide-2-parts.csv"):
+        (tmp_path / name).write_text("x")
+    assert [one.name for one in already_there(rigs[0], project, tmp_path)] == ["slide-pack.pdf"]
+    assert len(already_there(rigs[1], project, tmp_path)) == 2

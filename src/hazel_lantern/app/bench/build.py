@@ -29,7 +29,7 @@ from hazel_lantern.app.bench.base import Bench
 from hazel_lantern.app.boxes import yes
 from hazel_lantern.app.pill import Pill
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import Tabbed, button, empty, label, scrolled
+from hazel_lantern.app.widgets import Tabbed, button, empty, label, scrolled, tip
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.build.cuts import CutBar
 from hazel_lantern.core.fields import Edit
@@ -144,7 +144,7 @@ class PartsTable(QWidget):
             price = self.table.item(row, 2)
             if price is not None:
                 price.setFlags(price.flags() | Qt.ItemFlag.ItemIsEditable)
-                price.setToolTip("Type over the price of all that are still to buy")
+                tip(price, "Type over the price of all that are still to buy")
             mark = self.table.cellWidget(row, 3)
             if not isinstance(mark, QPushButton):
                 mark = button("")

@@ -12,7 +12,7 @@ from PyQt6.QtWidgets import QVBoxLayout, QWidget
 from hazel_lantern.app import theme
 from hazel_lantern.app.bench.base import Bench
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import label
+from hazel_lantern.app.widgets import label, tip
 from hazel_lantern.core.drive.assembly import Drives, Reach
 from hazel_lantern.core.drive.model import GEARS, F
 from hazel_lantern.core.fields import Edit
@@ -42,7 +42,7 @@ class GearTimes(QWidget):
         self.setMinimumHeight(90)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Times that each gear can do")
-        self.setToolTip("Click a bar to put that gear in; Up and Down do so too")
+        tip(self, "Click a bar to put that gear in; Up and Down do so too")
 
     @property
     def drives(self) -> Drives[Any] | None:

@@ -13,7 +13,7 @@ from hazel_lantern.app.choice_popup import offer
 from hazel_lantern.app.pill import Pill
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.stage import Drawing
-from hazel_lantern.app.widgets import button, empty, label, scrolled
+from hazel_lantern.app.widgets import button, empty, label, scrolled, tip
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.load import LoadItem
@@ -96,7 +96,7 @@ class LoadBench(Bench):
             f"{write(centre.mass, 'mass', style)}, {write(centre.forward, 'length', style)} "
             f"forward, {write(centre.up, 'length', style)} up"
         )
-        self._total.setToolTip("All of it, and where its weight sits from the camera screw")
+        tip(self._total, "All of it, and where its weight sits from the camera screw")
         for pill in self.pills.values():
             if pill.editor is None:
                 pill.refresh()
@@ -139,11 +139,11 @@ class LoadBench(Bench):
                 self.pills[path] = pill
                 self._grid.addWidget(pill, at + 1, column, Qt.AlignmentFlag.AlignLeft)
             effect = label("", "small")
-            effect.setToolTip("How far this item shifts all the weight: forward, up")
+            tip(effect, "How far this item shifts all the weight: forward, up")
             self._effects.append(effect)
             self._grid.addWidget(effect, at + 1, 5)
             off = button("×", "link", partial(self._remove, at))
-            off.setToolTip(f"Take {name} off")
+            tip(off, f"Take {name} off")
             off.setAccessibleName(f"Take off {name}")
             self._grid.addWidget(off, at + 1, 6)
         self._grid.setColumnStretch(5, 1)

@@ -19,6 +19,7 @@ from PyQt6.QtWidgets import (
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.row_picture import draw_section
+from hazel_lantern.app.widgets import plain
 from hazel_lantern.core.catalogue.rows import Section
 from hazel_lantern.core.ranking import Ranked
 
@@ -65,7 +66,7 @@ class Cards(QAbstractListModel):
         if role == Qt.ItemDataRole.DisplayRole:
             return card.row.name
         if role == Qt.ItemDataRole.ToolTipRole:
-            return f"in use; {card.state}" if card.row.chosen else card.state
+            return plain(f"in use; {card.state}" if card.row.chosen else card.state)
         if role == Qt.ItemDataRole.AccessibleTextRole:
             return f"{card.row.name}, {card.words}, {card.state}"
         return None

@@ -11,7 +11,7 @@ from hazel_lantern.app.choice_popup import offer
 from hazel_lantern.app.fieldset import FieldSet
 from hazel_lantern.app.session import Session
 from hazel_lantern.app.shot.screen import OnScreen
-from hazel_lantern.app.widgets import Tabbed, button, label, scrolled
+from hazel_lantern.app.widgets import Tabbed, button, label, scrolled, tip
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.rigs.asks import Group
 from hazel_lantern.core.shot import S, Shot, Stay
@@ -68,7 +68,7 @@ class ShotBench(Bench):
         column.setContentsMargins(0, 0, 8, 0)
         column.addWidget(self.fields)
         self.modes = button("Take a capture mode of the camera…", "link", self._offer_modes)
-        self.modes.setToolTip("Rate, frame, crop and buffer at once")
+        tip(self.modes, "Rate, frame, crop and buffer at once")
         column.addWidget(self.modes, 0, Qt.AlignmentFlag.AlignLeft)
         self._words = label("", "small", wrap=True)
         column.addWidget(self._words)

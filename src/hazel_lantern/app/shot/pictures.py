@@ -12,6 +12,7 @@ from PyQt6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
 from hazel_lantern.app import theme
 from hazel_lantern.app.session import Session
+from hazel_lantern.app.widgets import tip
 from hazel_lantern.core.shot.pictures import PICTURES, Picture, picture_of
 
 TALL, WORDS = 58, 18
@@ -203,7 +204,7 @@ class PictureButton(QAbstractButton):
         self.picture = picture
         self.setText(picture.title)
         self.setCheckable(True)
-        self.setToolTip(picture.film)
+        tip(self, picture.film)
         self.setAccessibleName(f"{picture.title}: {picture.film}")
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)

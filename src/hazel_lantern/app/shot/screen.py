@@ -45,7 +45,7 @@ class Strip(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.setAccessibleName("The frame over the move, from start to end")
-        self.setToolTip("Press and draw along to go through the move")
+        tip(self, "Press and draw along to go through the move")
         self._kept: tuple[object, ...] = ()
         self._picture = QPixmap()
         self._soon = QTimer(self)

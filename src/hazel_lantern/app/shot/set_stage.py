@@ -11,7 +11,7 @@ from hazel_lantern.app.session import Session
 from hazel_lantern.app.shot.pictures import Pictures
 from hazel_lantern.app.shot.plan import SetDrawing
 from hazel_lantern.app.shot.through import Through
-from hazel_lantern.app.widgets import Tabbed, button, label
+from hazel_lantern.app.widgets import Tabbed, button, label, tip
 from hazel_lantern.core.candidates import standing_in
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Edit
@@ -90,9 +90,9 @@ class SetStage(QWidget):
             [("The set, from above", self.plan), ("Through the lens", self.through)]
         )
         self.add = button("Put in…", "link", self._offer_things)
-        self.add.setToolTip("A post, a table, a wall, a window, a door or a box on the set")
+        tip(self.add, "A post, a table, a wall, a window, a door or a box on the set")
         self.take_out = button("Take out", "link", self._take_out)
-        self.take_out.setToolTip("Take the thing held out of the set (Delete)")
+        tip(self.take_out, "Take the thing held out of the set (Delete)")
         self.views.corner.addWidget(self.add)
         self.views.corner.addWidget(self.take_out)
         self.views.turned.connect(self._turned)

@@ -17,12 +17,14 @@ from PyQt6.QtWidgets import (
 )
 
 from hazel_lantern.app import clip, theme
+from hazel_lantern.app.boxes import yes
 from hazel_lantern.app.lens import enlargement
 from hazel_lantern.app.scene import LensPainter
 from hazel_lantern.app.session import Session
-from hazel_lantern.app.widgets import button, label
+from hazel_lantern.app.widgets import button, label, tip
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.assessment import Assessment
+from hazel_lantern.core.files import write_whole
 from hazel_lantern.core.project.model import Rig
 
 BUILT, ASKED, BESIDE, TURNS = "as built", "as asked", "side by side", "in turn"
@@ -152,7 +154,7 @@ class Through(QWidget):
             row.addWidget(one)
         self.larger = button("larger", "tab")
         self.larger.setCheckable(True)
-        self.larger.setToolTip("Draw what shakes the picture larger, so that it is seen here")
+        tip(self.larger, "Draw what shakes the picture larger, so that it is seen here")
         self.larger.toggled.connect(self._enlarge)
         row.addWidget(self.larger)
         row.addStretch(1)
@@ -163,7 +165,7 @@ class Through(QWidget):
         self.bar.setFixedWidth(110)
         self.stop = button("stop", "link", self.cancel)
         self.play = button("Play", "link", lambda: session.play(not session.playing))
-        self.play.setToolTip("At true speed (Ctrl+Space)")
+        tip(self.play, "At true speed (Ctrl+Space)")
         self.still = button("Save a still…", "link", self.save_still)
         self.clip = button("Save as clip…", "link", self.save_clip)
         for more in (self.words, self.bar, self.stop, self.play, self.still, self.clip):
@@ -209,10 +211,21 @@ class Through(QWidget):
         rig = self.session.rig
         if rig is None:
             return None
-        name = f"{rig.name.lower().replace(' ', '-')}{ending}"
-        words = f"*{ending}"
-        path, _ = QFileDialog.getSaveFileName(self, title, name, words)
-        return Path(path).with_suffix(ending) if path else None
+        # The pack's own library is large, and none of it is needed before.
+        from hazel_lantern.core.build.pack import stem_of
+
+        name = f"{stem_of(rig, self.session.document.project)}{ending}"
+        chosen, _ = QFileDialog.getSaveFileName(self, title, name, f"*{ending}")
+        if not chosen:
+            return None
+        path = Path(chosen)
+        if path.suffix.lower() != ending:
+            # The dialog asked about the name as it was typed, not about the one that is written.
+            path = path.with_name(path.name + ending)
+            words = f"{path.name} is there already. Write over it?"
+            if path.exists() and not yes(self.window() or self, title, words):
+                return None
+        return path
 
     @property
     def _shown(self) -> clip.Shown:
@@ -229,10 +242,13 @@ class Through(QWidget):
         if path is None or found is None:
             return
         image = clip.frame(self._shown, float(found.times[self.session.mark]))
-        if image.save(str(path)):
-            self.session.message.emit(f"Written: {path}", False)
+        try:
+            write_whole(path, clip.png(image))
+        except OSError as error:
+            words = f"{path} could not be written: {error.strerror}; another folder may do"
+            self.session.message.emit(words, True)
         else:
-            self.session.message.emit(f"{path} could not be written; another folder may do", True)
+            self.session.message.emit(f"Written: {path}", False)
 
     def save_clip(self) -> None:
         """The whole move as a film, off the window's thread."""

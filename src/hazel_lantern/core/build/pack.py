@@ -80,13 +80,27 @@ def stem_of(rig: Rig, project: Project | None = None) -> str:
     stem = _plain(rig.name)
     if project is None:
         return stem
-    before = []
-    for other in project.rigs:
+    for other, name in zip(project.rigs, stems_of(project), strict=True):
         if other is rig or other == rig:
-            break
-        before.append(_plain(other.name))
-    same_ = before.count(stem)
-    return f"{stem}-{same_ + 1}" if same_ else stem
+            return name
+    return stem
+
+
+def stems_of(project: Project) -> list[str]:
+    """What the files of each rig of a project begin with, no two alike.
+
+    A number behind a name keeps clear of what another rig is called already.
+    """
+    plain = [_plain(rig.name) for rig in project.rigs]
+    taken, found = set(plain), list[str]()
+    for at, stem in enumerate(plain):
+        number = 1
+        while (number > 1 and stem in taken) or (number == 1 and stem in plain[:at]):
+            number += 1
+            stem = f"{plain[at]}-{number}"
+        taken.add(stem)
+        found.append(stem)
+    return found
 
 
 def _plain(name: str) -> str:
@@ -97,8 +111,14 @@ def _plain(name: str) -> str:
 def already_there(rig: Rig, project: Project, folder: Path) -> list[Path]:
     """What is in a folder already under the names that a rig's files have."""
     stem = stem_of(rig, project)
+    # “slide-2-pack” is of the rig “slide-2” where there is one, not of “slide”.
+    longer = [f"{one}-" for one in stems_of(project) if one.startswith(f"{stem}-")]
     try:
-        return sorted(path for path in folder.iterdir() if path.name.startswith(f"{stem}-"))
+        return sorted(
+            path
+            for path in folder.iterdir()
+            if path.name.startswith(f"{stem}-") and not path.name.startswith(tuple(longer))
+        )
     except OSError:
         return []
 
