@@ -6,7 +6,9 @@ from pathlib import Path
 import pytest
 
 from hazel_lantern.core.assessor import assess_case
-from hazel_lantern.core.fields import has_field
+from hazel_lantern.core.drafts import begun
+from hazel_lantern.core.errors import CannotBe
+from hazel_lantern.core.fields import Edit, apply, describe, has_field
 from hazel_lantern.core.load import Load, LoadItem
 from hazel_lantern.core.project.file import dumps, loads, schema
 from hazel_lantern.core.project.model import Project, Rig, Settings
@@ -97,3 +99,41 @@ def test_every_reference_in_the_sources_leads_to_a_field(family):
                 at = getattr(at, name)
             tried += 1
     assert tried > 20
+
+
+def ends(shot):
+    """The shot with each of its figures at either end of what is accepted."""
+    for group in ("move", "pace", "subject", "room", "lens", None):
+        holder = shot if group is None else getattr(shot, group)
+        for name in type(holder).model_fields:
+            path = name if group is None else f"{group}.{name}"
+            spec = describe(shot, path) if has_field(shot, path) else None
+            if spec is None or spec.kind in ("text", "choice", "yes"):
+                continue
+            for end in (spec.low, spec.high):
+                if end is None:
+                    continue
+                try:
+                    yield path, end, apply(shot, (Edit(path, end),))
+                except CannotBe:
+                    # Of itself no shot.
+                    continue
+
+
+@pytest.mark.parametrize(("family", "way"), ASKED)
+def test_the_ends_of_every_shot_give_a_draft_or_say_what_can_be_had(family, way):
+    items = tuple(LoadItem.of(WORKSHOP.catalogue.items[id]) for id in USUAL)
+    shot = Shot()
+    shot = shot.model_copy(update={"move": turned_to(shot.move, way)})
+    drafted, refused = [], []
+    for path, end, asked in ends(shot):
+        try:
+            design, _ = begun(family, asked, Load(items=items), SETTINGS, WORKSHOP)
+            drafted.append(design.family)
+        except CannotBe as error:
+            refused.append((path, end, str(error)))
+    assert set(drafted) == {family.id}
+    assert len(drafted) > 10
+    for path, end, why in refused:
+        assert "accepted" in why or "cannot" in why, (path, end, why)
+        assert "Value error" not in why, (path, end, why)

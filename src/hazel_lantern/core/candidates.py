@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from hazel_lantern.core.assessment import Assessment
 from hazel_lantern.core.assessor import assess
-from hazel_lantern.core.drafts import draft_rig
+from hazel_lantern.core.drafts import begun, draft_rig
 from hazel_lantern.core.drive.model import Drive
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Edit, apply
@@ -141,7 +141,7 @@ def standing_in(
     if isinstance(shot.move, find_family(setup.design.family).moves):
         return (*edits, *hints(setup.design, shot))
     family = able(shot)[0]
-    design, _ = family.first_draft(shot, setup.load, settings, workshop)
+    design, _ = begun(family, shot, setup.load, settings, workshop)
     hinted = apply(Setup(shot=shot, design=design), hints(design, shot), settings.style).design
     return (*edits, Edit("design", hinted), Edit("drive", Drive()))
 

@@ -5,9 +5,13 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any
 
+from pydantic import ValidationError
+
 from hazel_lantern.core.assessor import assess_case
+from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Edit, changes
 from hazel_lantern.core.lamps import Lamp, State
+from hazel_lantern.core.load import Load
 from hazel_lantern.core.mends import Mend, find
 from hazel_lantern.core.mends.pairs import helpful
 from hazel_lantern.core.mends.search import Search
@@ -15,8 +19,10 @@ from hazel_lantern.core.project.model import Assumption, Rig
 from hazel_lantern.core.rigs import AnyFamily
 from hazel_lantern.core.rigs.asks import Choices
 from hazel_lantern.core.rigs.case import Case, Setup
+from hazel_lantern.core.rigs.family import Draft
 from hazel_lantern.core.settings import Settings
 from hazel_lantern.core.shop import into_shop
+from hazel_lantern.core.shot import Shot
 from hazel_lantern.core.shot.pictures import hints
 from hazel_lantern.core.stopping import Stop, never
 from hazel_lantern.core.tools import tolerances
@@ -42,7 +48,7 @@ def draft_rig(
     StopSearch
         If told to stop.
     """
-    design, why = family.first_draft(asked.shot, asked.load, settings, workshop)
+    design, why = begun(family, asked.shot, asked.load, settings, workshop)
     rig = Rig(name=name, shot=asked.shot, load=asked.load, design=design, budget=asked.budget)
     start: Case[Any] = Case(rig, settings, workshop).edited(hints(design, asked.shot))
     has = workshop.shelf.ids
@@ -82,6 +88,64 @@ def saved_by_the_shelf(rig: Rig, settings: Settings, workshop: Workshop) -> floa
     bare = replace(workshop, shelf=shelf.model_copy(update={"stock": (), "parts": ()}))
     costs = [assess_case(Case(rig, settings, one)).cost for one in (bare, workshop)]
     return max(costs[0] - costs[1], 0.0)
+
+
+def begun(
+    family: AnyFamily, shot: Shot, load: Load, settings: Settings, workshop: Workshop
+) -> Draft:
+    """A family's plausible start for a shot.
+
+    Parameters
+    ----------
+    family : type of Family
+    shot : Shot
+    load : Load
+    settings : Settings
+    workshop : Workshop
+
+    Returns
+    -------
+    Draft
+
+    Raises
+    ------
+    CannotBe
+        If it has none; says what would be needed, and what can be had.
+    """
+    try:
+        return family.first_draft(shot, load, settings, workshop)
+    except ValidationError as error:
+        raise CannotBe(out_of_reach(family, error)) from None
+
+
+def out_of_reach(family: AnyFamily, error: ValidationError) -> str:
+    """Why a family has no rig for a shot: the first thing that would be too large or too small.
+
+    Parameters
+    ----------
+    family : type of Family
+    error : ValidationError
+        What its draft was refused with.
+
+    Returns
+    -------
+    str
+        Names what would be needed, and what can be had.
+    """
+    first = error.errors()[0]
+    context, kind = first.get("ctx", {}), first["type"]
+    if kind == "value_error":
+        return f"a {family.title.lower()} cannot make this shot: {context['error']}"
+    what = " ".join(str(part).replace("_", " ") for part in first["loc"]) or "its size"
+    bounds = {"greater_than_equal": ("ge", "at least"), "less_than_equal": ("le", "at most")}
+    key, words = bounds.get(kind, ("", ""))
+    can = f"{words} {context[key]:g}" if key else first["msg"].lower()
+    return (
+        f"a {family.title.lower()} cannot make this shot: it would take {what} of "
+        f"{first['input']:.4g}; accepted is {can} (SI units)"
+        if isinstance(first["input"], float | int)
+        else f"a {family.title.lower()} cannot make this shot: {what}: {can}"
+    )
 
 
 def _another_kind(mend: Mend) -> bool:
