@@ -59,7 +59,7 @@ def test_a_list_without_a_choice_says_so(window, bench, qtbot):
     """A step motor on a large spool is too slow for any gears but faster ones."""
     motor(window, Edit("drive.motor", "step-42"), Edit("drive.wheel", 0.012))
     bench.ranked._tab_buttons["trains"].click()
-    qtbot.waitUntil(lambda: bench.ranked._note.text() == "none would do", timeout=20000)
+    qtbot.waitUntil(lambda: bench.ranked._note.text() == "none qualify", timeout=20000)
 
 
 def test_the_button_of_a_long_move_is_not_cut_off(window, bench):

@@ -316,3 +316,27 @@ def test_a_project_with_the_same_figures_opens_once_and_carries_nothing(window, 
     assert window.keeper.open(path)
     assert len(opened) == 1
     assert window.session.document.project.rows == ()
+
+
+@pytest.mark.parametrize("changed_since", [True, False])
+def test_recovered_work_asks_before_it_writes_over_a_later_change(
+    window, store, tmp_path, monkeypatch, changed_since
+):
+    """What the file was when the work began is kept with it, not what it is by now."""
+    path = tmp_path / "p.hazel.json"
+    assert window.keeper.write(path)
+    window.session.document.edit_project(Edit("name", "Mine"))
+    assert window.keeper.autosave()
+    leave_behind(window.store)
+    if changed_since:
+        save(apply(window.session.document.project, [Edit("name", "Theirs")]), path)
+    (recovery,) = store.recoveries()
+    assert recovery.disk.digest
+    asked = answer(monkeypatch, "beside")
+    window.keeper.recover(recovery)
+    assert window.session.document.project.name == "Mine"
+    assert window.keeper.save()
+    assert bool(asked) is changed_since
+    assert open_project(path).name == ("Theirs" if changed_since else "Mine")
+    if changed_since:
+        assert open_project(tmp_path / "p (mine).hazel.json").name == "Mine"

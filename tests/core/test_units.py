@@ -216,3 +216,13 @@ def test_about_is_told_in_two_digits_of_its_own_unit(value, kind, units, words):
 def test_by_eye_is_as_fine_as_a_tape():
     assert by_eye(0.2941, Style()) == "294 mm"
     assert by_eye(0.2941, Style("ft·in")) == '11 1/2"'
+
+
+@pytest.mark.parametrize(
+    ("value", "shown"),
+    [(7.0, "7"), (0.0004, "0.0004"), (400000.0, "400000"), (0.25, "0.25"), (1e9, "1000000000")],
+)
+def test_a_figure_whose_label_has_its_unit_is_a_bare_one(value, shown):
+    for style in (Style(), Style("ft·in")):
+        assert write(value, "plain", style) == shown
+        assert read(shown, "plain", style) == pytest.approx(value)

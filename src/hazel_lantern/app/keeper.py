@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import contextlib
 import uuid
 from datetime import datetime
 from pathlib import Path
@@ -14,10 +13,10 @@ from hazel_lantern.app.boxes import box as plain_box
 from hazel_lantern.app.boxes import yes
 from hazel_lantern.app.session import Session
 from hazel_lantern.core.catalogue.carried import needed
-from hazel_lantern.core.files import OnDisk, read_bytes
+from hazel_lantern.core.files import OnDisk
 from hazel_lantern.core.names import file_name
 from hazel_lantern.core.project.carrying import carrying, lean, undecided
-from hazel_lantern.core.project.file import LARGEST, ProjectError, dumps, loads
+from hazel_lantern.core.project.file import ProjectError, dumps, loads
 from hazel_lantern.core.project.model import Project
 from hazel_lantern.core.project.store import (
     SUFFIX,
@@ -90,7 +89,7 @@ class Keeper(QObject):
             self.store.drop_autosave(self._key)
             return False
         try:
-            self.store.autosave(self.session.document.project, self.path, self._key)
+            self.store.autosave(self.session.document.project, self.path, self._key, self.disk)
         except OSError as error:
             # Said once, not after every pause, until it works again.
             if not self._failed:
@@ -278,10 +277,8 @@ class Keeper(QObject):
                 f"Cannot be shown: {error}. It is kept in {recovery.file}.", True
             )
             return
-        origin, disk = recovery.origin, None
-        with contextlib.suppress(OSError):
-            disk = read_bytes(origin, LARGEST)[1] if origin else None
-        self._take_up(recovery.project, origin, disk)
+        # As the file was when the work began: one that is another now is asked about on saving.
+        self._take_up(recovery.project, recovery.origin, recovery.disk)
         # It is on no disk but here until the maker saves it.
         self.session.document.mark_unsaved()
         if self.session.document.project == recovery.project and self.autosave():

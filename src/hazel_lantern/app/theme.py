@@ -193,6 +193,7 @@ def _sheet(t: Theme) -> str:
     QPushButton:disabled {{ color: {t.soft}; background: {t.bench}; }}
     QPushButton[role="lit"] {{ background: {t.glow}; color: #33261C; border-color: {t.glow};
         font-weight: 600; }}
+    QPushButton[role="lit"]:focus {{ border: 2px solid {t.ink}; padding: 4px 11px; }}
     QPushButton[role="lit"]:disabled {{ color: {t.soft}; background: {t.bench};
         border-color: {t.edge}; }}
     QPushButton[role="stop"] {{ background: {t.clay}; color: {t.paper};
@@ -201,6 +202,7 @@ def _sheet(t: Theme) -> str:
         border: 1px solid {t.soft_on_husk}; padding: 0px 6px; font-size: 12px; }}
     QPushButton[role="husk"]:checked {{ background: {t.glow}; color: #33261C;
         border-color: {t.glow}; }}
+    QPushButton[role="husk"]:focus {{ border: 2px solid {t.glow}; padding: 0px 5px; }}
     QPushButton[role="link"] {{ background: transparent; border: 1px solid transparent;
         color: {t.hazel}; font-weight: 600; padding: 3px 4px; text-align: left; }}
     QPushButton[role="link"]:hover {{ text-decoration: underline; }}

@@ -135,16 +135,16 @@ def out_of_reach(family: AnyFamily, error: ValidationError) -> str:
     first = error.errors()[0]
     context, kind = first.get("ctx", {}), first["type"]
     if kind == "value_error":
-        return f"a {family.title.lower()} cannot make this shot: {context['error']}"
+        return f"{family.title}: cannot make this shot: {context['error']}"
     what = " ".join(str(part).replace("_", " ") for part in first["loc"]) or "its size"
     bounds = {"greater_than_equal": ("ge", "at least"), "less_than_equal": ("le", "at most")}
     key, words = bounds.get(kind, ("", ""))
     can = f"{words} {context[key]:g}" if key else first["msg"].lower()
     return (
-        f"a {family.title.lower()} cannot make this shot: it would take {what} of "
+        f"{family.title}: cannot make this shot: it would take {what} of "
         f"{first['input']:.4g}; accepted is {can} (SI units)"
         if isinstance(first["input"], float | int)
-        else f"a {family.title.lower()} cannot make this shot: {what}: {can}"
+        else f"{family.title}: cannot make this shot: {what}: {can}"
     )
 
 

@@ -34,6 +34,7 @@ class Ranked:
     worst_lamp: str
     note: str = ""
     size: float = 0.0
+    fails: frozenset[str] = frozenset()
 
 
 def _ranked(ranking: Ranking, one: Candidate, after: Assessment) -> Ranked:
@@ -50,6 +51,7 @@ def _ranked(ranking: Ranking, one: Candidate, after: Assessment) -> Ranked:
         "" if bad.state is State.HOLDS else bad.headline,
         one.note,
         one.size,
+        frozenset(lamp.id for lamp in after.lamps if lamp.state is State.FAILS),
     )
 
 

@@ -28,7 +28,7 @@ class Settings(Frozen):
     )
     hand_push: float = quantity("force", "Nudge to a rig of 10 kg", 10.0, low=0, high=500)
     hand_unsteady: float = quantity("force", "Unsteady part of a push", 0.2, low=0, high=50)
-    knock: float = quantity("number", "Knock at a bench, N·s", 1.0, low=0, high=100)
+    knock: float = quantity("plain", "Knock at a bench, N·s", 1.0, low=0, high=100)
     over_people: bool = Field(False, title="Over people")
     working_fraction: float = quantity("percent", "Share of a rating used", 0.7, low=0.05, high=1)
     kerf: float = quantity("fine", "Saw cut", 0.002, low=0, high=0.02)

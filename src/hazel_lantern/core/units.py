@@ -67,6 +67,7 @@ UNITS: dict[str, dict[str, float]] = {
     "energy": {"j": 1.0},
     "turning": {"turns/min": 2 * math.pi / 60, "rad/s": 1.0},
     "number": {"x": 1.0, "×": 1.0},
+    "plain": {},
     "money": {},
     "count": {},
     "f_stop": {},
@@ -467,6 +468,7 @@ _PRINTED: dict[str, tuple[tuple[float, int, str], tuple[float, int, str]]] = {
     "energy": ((1.0, 2, " J"), (1.0, 2, " J")),
     "turning": ((2 * math.pi / 60, 2, " turns/min"), (2 * math.pi / 60, 2, " turns/min")),
     "number": ((1.0, 2, "×"), (1.0, 2, "×")),
+    "plain": ((1.0, 6, ""), (1.0, 6, "")),
     "count": ((1.0, 0, ""), (1.0, 0, "")),
     "f_stop": ((1.0, 1, ""), (1.0, 1, "")),
 }
@@ -500,6 +502,10 @@ def write(value: float, kind: str, style: Style | None = None) -> str:
         return _feet_and_inches(value, style.denominator)
     if kind == "time" and value >= 120:
         return _hours_and_minutes(value)
+    if kind == "plain":
+        # Its label has the unit; from hundred thousands to ten-thousandths.
+        whole = len(f"{abs(value):.0f}")
+        return trimmed(value, max(6 - whole, 0) if abs(value) >= 1 else 6)
     factor, places, unit = _PRINTED[kind][style.imperial]
     if kind == "px" and abs(value) < 1:
         places += 1  # shake is a part of a pixel

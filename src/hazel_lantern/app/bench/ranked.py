@@ -145,7 +145,7 @@ class RankedChoice(QWidget):
         self._rows = rows
         self._show()
         if not rows:
-            self._note.setText("none would do")
+            self._note.setText("none qualify")
 
     def _show(self) -> None:
         found, ranking = self.session.assessment, self._ranking
@@ -154,7 +154,13 @@ class RankedChoice(QWidget):
             return
         holding = sum(row.state.badness == 0 for row in self._rows)
         busy = "ranking… " if self.worker.busy else ""
-        self._note.setText(f"{busy}{holding} of {len(self._rows)} hold all")
+        now = next((row.fails for row in self._rows if row.chosen), frozenset())
+        words = f"{holding} of {len(self._rows)} all hold"
+        if not holding and now:
+            # Something else fails whatever is chosen here: what fails nothing more is told.
+            good = sum(row.fails <= now for row in self._rows)
+            words = f"{good} of {len(self._rows)} fail no more than the rig as it stands"
+        self._note.setText(f"{busy}{words}")
         catalogue, style = self.session.workshop.catalogue, self.session.style
         specs = {id: found.lamp(id).spec for id in (ranking.figure, *ranking.more)}
         spec = specs.get(self._order)

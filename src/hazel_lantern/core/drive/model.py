@@ -84,7 +84,7 @@ class Drive(Frozen):
     clutch: bool = Field(False, title="Slip clutch")
     fuse: bool = Field(False, title="Fuse")
     supply: Literal["battery", "mains adapter"] = choice("Fed by", "battery")
-    capacity: float = quantity("number", "Battery, ampere-hours", 7.0, low=0.05, high=500)
+    capacity: float = quantity("plain", "Battery, ampere-hours", 7.0, low=0.05, high=500)
     repeats: int = quantity("count", "Moves on one charge", 5, low=1, high=10000)
     sound: bool = Field(False, title="The shot records sound")
     microphone: float = quantity("length", "Microphone from the motor", 1.5, low=0.05, high=50)

@@ -168,6 +168,9 @@ def figures(found: Assessment, style: Style) -> tuple[Figure, ...]:
     seen = (
         "nothing of it before the lens"
         if not own.applies
+        # Further off than the frame is wide it is nowhere near: the figure says nothing more.
+        else "no"
+        if own.value >= framed.shot.lens.frame_width
         else f"no, {rig} to spare"
         if own.value >= 0
         else f"yes, {rig} of it"

@@ -133,6 +133,11 @@ class Recovery:
     file: Path
     origin: Path | None
     project: Project
+    disk: OnDisk | None = None
+
+
+#: Of a file that nobody knows any more: it is taken for another one than there is now.
+UNKNOWN = ("", -1, 0, False)
 
 
 class Store:
@@ -168,8 +173,13 @@ class Store:
         path.parent.mkdir(parents=True, exist_ok=True)
         write_whole(path, text)
 
-    def autosave(self, project: Project, origin: Path | None, key: str) -> None:
+    def autosave(
+        self, project: Project, origin: Path | None, key: str, disk: OnDisk | None = None
+    ) -> None:
         """Keep a copy of unsaved work; ``key`` tells one window's from another's.
+
+        What its file was on disk is kept with it: whoever takes it up must know whether somebody
+        has written there since.
 
         A lock that dies with this process tells others whose it is.
 
@@ -181,7 +191,12 @@ class Store:
         name = _digest(key)
         if name not in self._held:
             self._held[name] = Held(self._lock(name))
-        kept = {"origin": str(origin) if origin else None, "project": json.loads(dumps(project))}
+        known = None if disk is None else [disk.digest, disk.size, disk.changed, disk.crlf]
+        kept = {
+            "origin": str(origin) if origin else None,
+            "disk": known,
+            "project": json.loads(dumps(project)),
+        }
         self._write(f"autosave/{name}.json", json.dumps(kept))
 
     def _lock(self, name: str) -> Path:
@@ -219,9 +234,13 @@ class Store:
             kept = read_json(read_bytes(file, LARGEST)[0].decode("utf-8"))
             project = loads(json.dumps(kept["project"]))
             origin = Path(kept["origin"]) if kept["origin"] else None
+            digest, size, changed, crlf = kept.get("disk") or UNKNOWN
+            disk = None
+            if origin is not None:
+                disk = OnDisk(origin, str(digest), int(size), int(changed), bool(crlf))
         except (OSError, ValueError, KeyError, TypeError):
             return None
-        return Recovery(file, origin, project)
+        return Recovery(file, origin, project, disk)
 
     def drop_recovery(self, recovery: Recovery) -> None:
         """Its work is kept elsewhere, or is not wanted."""

@@ -14,7 +14,7 @@ class Played(Frozen):
     captured: float = quantity("rate", "Captured frames", 100.0, low=1, high=5000)
     shown: float = quantity("rate", "Shown frames", 25.0, low=1, high=240)
     screen: float = quantity("time", "On screen", 10.0, low=0.2, high=3600)
-    shutter: float = quantity("number", "Shutter, one over", 200.0, low=0.001, high=100000)
+    shutter: float = quantity("plain", "Shutter, one over", 200.0, low=0.001, high=100000)
     buffer: float = quantity("time", "Buffer holds", 4.0, low=0.1, high=36000)
     shoots: Literal["running through", "shoot, move, settle"] = choice(
         "Camera shoots", "running through"

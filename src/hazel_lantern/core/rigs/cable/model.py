@@ -33,7 +33,7 @@ class Anchor(Frozen):
     eye: float = quantity("force", "Strap or plate holds, working", 5000.0, low=1, high=1e6)
     mass: float = quantity("mass", "Frame or vehicle weighs", 400.0, low=1, high=50000)
     reach: float = quantity("length", "Weight behind its front edge", 0.8, low=0.05, high=5)
-    grip: float = quantity("number", "Friction under it", 0.5, low=0.05, high=1.5)
+    grip: float = quantity("plain", "Friction under it", 0.5, low=0.05, high=1.5)
     wedged: bool = Field(False, title="Wheels wedged, brake on")
     post: str = choice("Post of", "steel-tube-42.4x2.6", catalogue="sections")
     soil: float = quantity("torsion", "Foot holds against turning", 60000.0, low=10, high=1e9)
@@ -67,7 +67,7 @@ class CableLine(Frozen):
     tightener: str = choice("Tightener", "pulleys-3", catalogue="tighteners")
     loose: float = quantity("length", "Sag before tightening", 1.2, low=0.005, high=100)
     dynamic: float = quantity("number", "Dynamic factor", 1.5, low=1, high=5)
-    weather: float = quantity("number", "Colder or warmer by, K", 20.0, low=0, high=60)
+    weather: float = quantity("plain", "Colder or warmer by, K", 20.0, low=0, high=60)
     marked: bool = Field(True, title="Flags on the line")
 
     def shrinks(self, expansion: float) -> float:
@@ -100,7 +100,7 @@ class Trolley(Frozen):
         "angle", "Stabilised within", math.radians(45), low=0, high=math.radians(90)
     )
     rolling: float = quantity("percent", "Rolls with, 0: as listed", 0.0, low=0, high=0.5)
-    drag_area: float = quantity("number", "Drag area, m²", 0.03, low=0, high=3)
+    drag_area: float = quantity("plain", "Drag area, m²", 0.03, low=0, high=3)
     width: float = quantity("length", "Trolley's width", 0.2, low=0.02, high=3)
     damping: float = quantity("percent", "Damping", 0.02, low=0.0005, high=0.5)
 
@@ -119,7 +119,7 @@ class Stops(Frozen):
     """What stops it at the end."""
 
     kind: StopKind = choice("Stopped by", "bumper")
-    stiffness: float = quantity("number", "Bumper spring, N/m", 40.0, low=1, high=1e6)
+    stiffness: float = quantity("plain", "Bumper spring, N/m", 40.0, low=1, high=1e6)
     travel: float = quantity("length", "Bumper gives", 0.8, low=0.01, high=5)
     brake: float = quantity("force", "Brake holds", 15.0, low=0.1, high=5000)
 

@@ -56,7 +56,7 @@ class Bearing(Frozen):
     apart: float = quantity("length", "Second one below by", 0.0, low=0, high=1)
     captured: bool = Field(False, title="Held together for hanging")
     drag: float = quantity("torque", "Its friction as measured, 0: as listed", 0.0, low=0, high=50)
-    wraps: float = quantity("number", "Turns the cables allow", 1.5, low=0, high=1000)
+    wraps: float = quantity("plain", "Turns the cables allow", 1.5, low=0, high=1000)
     brake: bool = Field(False, title="Brake at the rim")
 
 

@@ -41,11 +41,11 @@ class Holding(Frozen):
     spacing: float = quantity("length", "Fixings apart", 0.8, low=0.02, high=10)
     rows: Literal["one row", "two rows"] = choice("Fixings in", "two rows")
     across: float = quantity("length", "Rows apart", 0.12, low=0.01, high=2)
-    rated: float = quantity("force", "One fixing is rated for, 0: not", 0.0, low=0, high=1e5)
+    rated: float = quantity("force", "Rated load of a fixing, 0: unknown", 0.0, low=0, high=1e5)
     source: str = Field("", title="Rated by", max_length=80)
     factor: float = quantity("number", "Dynamic factor", 2.0, low=1, high=10)
-    sinks: float = quantity("number", "A support gives, N/m", 400000.0, low=1e3, high=1e9)
-    sways: float = quantity("number", "Sideways it gives, N/m", 60000.0, low=100, high=1e9)
+    sinks: float = quantity("plain", "A support gives, N/m", 400000.0, low=1e3, high=1e9)
+    sways: float = quantity("plain", "Sideways it gives, N/m", 60000.0, low=100, high=1e9)
     twists: float = quantity("torsion", "Against twisting it gives", 4000.0, low=1, high=1e8)
 
 
@@ -85,7 +85,7 @@ class Trolley(Frozen):
     bow: float = quantity("fine", "One rod is bowed by", 0.001, low=-0.1, high=0.1)
     other_bow: float = quantity("fine", "The other by", -0.001, low=-0.1, high=0.1)
     apart: float = quantity("fine", "Rods out of parallel by", 0.0005, low=-0.1, high=0.1)
-    friction: float = quantity("number", "Friction of the block", 0.25, low=0.01, high=1)
+    friction: float = quantity("plain", "Friction of the block", 0.25, low=0.01, high=1)
     guided: Literal["on both", "on one"] = choice("Guided", "on both")
     push: float = quantity("length", "Pushed beside the middle", 0.05, low=0, high=3)
     lock: Literal["nothing", "brake", "lock screw"] = choice("Locked by", "lock screw")
@@ -117,12 +117,12 @@ class Drop(Frozen):
     pieces: tuple[BoomPiece, ...] = Field(
         (BoomPiece(), BoomPiece()), title="Boom", min_length=1, max_length=4
     )
-    knuckle: float = quantity("number", "A knuckle gives, rad per N·m", 0.0004, low=0, high=0.1)
-    bolt: float = quantity("number", "Its bolt gives, rad per N·m", 0.0003, low=0, high=0.1)
+    knuckle: float = quantity("plain", "A knuckle gives, rad per N·m", 0.0004, low=0, high=0.1)
+    bolt: float = quantity("plain", "Its bolt gives, rad per N·m", 0.0003, low=0, high=0.1)
     bears: float = quantity("torque", "A knuckle or the bolt bears", 60.0, low=0.1, high=1e5)
     ring: float = quantity("length", "Bolt's friction ring", 0.06, low=0.005, high=1)
     pressed: float = quantity("force", "Bolt presses with", 500.0, low=0, high=1e6)
-    rubs: float = quantity("number", "Ring's friction", 0.25, low=0.01, high=1)
+    rubs: float = quantity("plain", "Ring's friction", 0.25, low=0.01, high=1)
     points: float = quantity(
         "angle", "Boom points, from the rail", math.radians(90), low=-math.pi, high=math.pi
     )
