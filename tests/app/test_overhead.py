@@ -92,4 +92,4 @@ def test_a_swing_makes_an_overhead_rail_of_a_new_rig(window, hand, qtbot):
     assert rig.design.family == "overhead"
     assert rig.design.drop.kind == "boom"
     assert session.assessment.lamp("wheel-lift").state is State.HOLDS
-    assert session.assessment.lamp("fixing").state is State.FAILS
+    assert session.assessment.lamp("fixing").state is State.TO_LOOK_UP

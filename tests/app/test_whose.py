@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QApplication, QLineEdit
 from hazel_lantern.app.choice_popup import ChoicePopup
 from hazel_lantern.app.workers import Worker
 from hazel_lantern.core.fields import Edit
+from hazel_lantern.core.lamps import State
 
 
 def look_at(window, family):
@@ -58,7 +59,7 @@ def test_a_swap_in_a_list_of_a_moment_ago_is_made_for_the_design_at_hand(window,
 def test_a_mend_of_the_design_before_is_not_made(window, qtbot):
     session, detail = window.session, window.desk.lamps.detail
     look_at(window, "jib")
-    failing = next(lamp for lamp in session.assessment.lamps if lamp.state.badness == 2)
+    failing = next(lamp for lamp in session.assessment.lamps if lamp.state is State.FAILS)
     window.desk.show_lamp(failing.id)
     qtbot.waitUntil(lambda: detail._mends.count() > 0, timeout=60000)
     row = detail._mends.itemAt(0).widget()

@@ -580,7 +580,7 @@ def test_an_own_table_that_is_no_text_is_left_as_it_is(window, catalogue, store,
     entering(monkeypatch, POLE)
     catalogue.add()
     assert "could not be kept" in catalogue.trouble.text()
-    assert "not UTF-8" in catalogue.trouble.text()
+    assert "no table" in catalogue.trouble.text()
     assert path.read_bytes() == b"\xff\xfe not a table"
     assert "own-curtain-pole-28" not in window.session.workshop.catalogue.sections
 

@@ -37,6 +37,7 @@ RESTATED = {
     "dolly.budget",
     "dolly.wheel-lift",
     "dolly.stop",
+    "dolly.pipe-strain",
     "dolly.track-dip",
     "dolly.track-stress",
     "jib.boom-stress",

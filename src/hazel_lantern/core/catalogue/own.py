@@ -41,6 +41,9 @@ def _records(own: Path, table: str) -> list[list[str]]:
     records = [cells for _, cells in records_of(text, path.name)]
     if not records:
         return [titles]
+    if "id" not in records[0]:
+        # Whatever it is, it is not for us to write into.
+        raise CatalogueError(f"{path.name}, line 1: no table; a header with “id” is needed")
     header, more = records[0], [title for title in titles if title not in records[0]]
     # What is faulty already stays as it stands.
     return [
