@@ -185,6 +185,8 @@ class Lamp:
         What of that nobody has looked up yet.
     instead : str
         Words in place of value and limit, where there is no figure.
+    decides : callable or None
+        What decides where that is not the value: figures in words, in the chosen units.
     """
 
     id: str
@@ -203,6 +205,7 @@ class Lamp:
     look_up: tuple[LookUp, ...] = ()
     unknown: tuple[LookUp, ...] = ()
     instead: str = ""
+    decides: Callable[[Style], str] | None = None
 
     @property
     def headline(self) -> str:
@@ -215,6 +218,9 @@ class Lamp:
             return "does not apply"
         if self.instead:
             return self.instead
+        if self.decides is not None:
+            said = self.decides(style)
+            return f"before: {said}" if self.stale else said
         seen = self._to_the_eye(style)
         value, limit = (write(one, self.spec.kind, style) for one in seen)
         said = f"{value} of {limit}" if self.spec.sense == "at most" else f"{value}, wants {limit}"
@@ -292,6 +298,8 @@ class Found:
         What the maker has to look up, whether or not somebody has.
     instead : str
         As of `Lamp`: there is nothing to judge but ``at_best``.
+    decides : callable or None
+        As of `Lamp`; shown where ``at_best`` is worse than what the value gives.
     """
 
     trace: Array | float
@@ -306,6 +314,7 @@ class Found:
     on_site: str = ""
     look_up: tuple[LookUp, ...] = ()
     instead: str = ""
+    decides: Callable[[Style], str] | None = None
 
 
 def not_at_stake(
@@ -381,13 +390,17 @@ class Check:
             values = np.atleast_1d(np.asarray(found.trace, dtype=float))
             value = float(values.max() if most else values.min())
             course = values if course is None else course
+        decides = None
         state, unknown = State.HOLDS, tuple[LookUp, ...]()
         if found.applies:
             unknown = tuple(one for one in found.look_up if not one.settled(found_out))
             states = [found.at_best, State.TO_LOOK_UP if unknown else State.HOLDS]
             if not found.instead:
                 margin = settings.tight_margin * spec.margin_share
-                states.append(judge(value, limit, spec.sense, margin))
+                judged = judge(value, limit, spec.sense, margin)
+                states.append(judged)
+                if found.at_best.badness > judged.badness:
+                    decides = found.decides
             state = worst(states)
         title = found.headlines[state is State.FAILS]
         if state is State.TO_LOOK_UP:
@@ -408,6 +421,7 @@ class Check:
             on_site=found.on_site,
             look_up=found.look_up,
             unknown=unknown,
+            decides=decides,
             instead=LOOKED_UP if found.instead == UNKNOWN and not unknown else found.instead,
         )
 

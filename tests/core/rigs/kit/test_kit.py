@@ -1,6 +1,7 @@
 """What families share, by figures found another way."""
 
 import math
+import re
 from types import SimpleNamespace
 
 import numpy as np
@@ -240,3 +241,15 @@ def test_a_stands_own_head_bears_what_that_stand_does(jib):
     assert stand_lamp(weak, "jib.base-load").limit == pytest.approx(0.7 * 4.0)
     strong = changed(weak, design__post__stand="scaffold-post", design__post__rating=300.0)
     assert stand_lamp(strong, "jib.base-load").limit == pytest.approx(0.7 * 80.0)
+
+
+def test_the_figure_that_decides_is_the_one_that_is_shown(rig):
+    """A tilt of many degrees beside *tight* told nothing: the nudge is what tips it."""
+    tall = changed(rig, design__supports__spread=0.9)
+    found = assess(tall)
+    lamp = found.by_id["slider.tip"]
+    assert lamp.value > lamp.limit * 1.15
+    assert lamp.state is State.TIGHT
+    assert re.fullmatch(r"tips at [\d.]+ N of [\d.]+ N", lamp.reading(Style()))
+    firm = changed(rig, shot__camera_height=0.6, design__supports__spread=1.1)
+    assert assess(firm).by_id["slider.tip"].reading(Style()).endswith("wants 3°")

@@ -286,7 +286,11 @@ def stands(
                 ("d", "centre of mass inside the edge", float(leverage.inside[here]), "length"),
                 ("h", "centre of mass over the edge", float(leverage.above[here]), "length"),
                 ("W", "whole weight", stance.mass * GRAVITY, "force"),
-                ("F", "push at the lens that takes it over", min(told.push, 9999.0), "force"),
+                *(
+                    (("F", "push at the lens that takes it over", told.push, "force"),)
+                    if math.isfinite(told.push)
+                    else ()
+                ),
                 ("nudge", "for a rig of this mass", told.nudge, "force"),
                 ("m", f"stands above {HIGH:g} m", stance.raised, "mass"),
             ),
@@ -295,4 +299,7 @@ def stands(
         ),
         over_move=over_move,
         at_best=told.at_best,
+        decides=lambda s: (
+            f"tips at {write(told.push, 'force', s)} of {write(told.nudge, 'force', s)}"
+        ),
     )
