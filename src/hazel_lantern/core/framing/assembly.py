@@ -12,8 +12,9 @@ from numpy.typing import NDArray
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.framing import sighted
 from hazel_lantern.core.framing.aiming import Turned, turned_to
+from hazel_lantern.core.framing.payload import where_empty
 from hazel_lantern.core.framing.setting import Setting, corners, target, walls
-from hazel_lantern.core.lamps import Found, check, not_at_stake, working
+from hazel_lantern.core.lamps import Check, Found, check, not_at_stake, working
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics import picture
 from hazel_lantern.core.poses import Poses
@@ -58,6 +59,11 @@ class Framed(Assembly[AnswerT]):
     def __init__(self, family: Family[Any, AnswerT]) -> None:
         super().__init__(family.answer)
         self._family = family
+
+    def checks(self) -> Iterable[tuple[Check, Any]]:
+        """Each with itself; of a rig that carries nothing one more."""
+        empty = where_empty(self.answer.load.items)
+        return (*super().checks(), *((one, self) for one in empty))
 
     @property
     def shot(self) -> Any:

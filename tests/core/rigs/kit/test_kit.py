@@ -253,3 +253,13 @@ def test_the_figure_that_decides_is_the_one_that_is_shown(rig):
     assert re.fullmatch(r"tips at [\d.]+ N of [\d.]+ N", lamp.reading(Style()))
     firm = changed(rig, shot__camera_height=0.6, design__supports__spread=1.1)
     assert assess(firm).by_id["slider.tip"].reading(Style()).endswith("wants 3°")
+
+
+def test_a_rig_that_carries_nothing_does_not_hold(rig):
+    assert "shot.payload" not in assess(rig).by_id
+    empty = assess(changed(rig, load__items=()))
+    lamp = empty.by_id["shot.payload"]
+    assert (lamp.state, lamp.headline) == (State.FAILS, "No camera yet")
+    assert lamp.reading(Style()) == "nothing is on it"
+    assert empty.station_state("Load") is State.FAILS
+    assert not empty.ready
