@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import os
-import secrets
 from collections.abc import Callable, Iterator
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
@@ -17,7 +16,7 @@ from PyQt6.QtGui import QColor, QImage, QPainter
 from hazel_lantern.app import theme
 from hazel_lantern.app.scene import LensPainter
 from hazel_lantern.core.assessment import Assessment
-from hazel_lantern.core.files import PARTIAL, sync_folder
+from hazel_lantern.core.files import part_of, sync_folder
 from hazel_lantern.core.project.model import Rig
 from hazel_lantern.core.stopping import StopSearch
 from hazel_lantern.core.units import Style, write
@@ -157,7 +156,7 @@ def write_clip(
 
     rate = Fraction(shown.rig.shot.played.shown).limit_denominator(1001)
     # As whole files are written: beside it under a name of its own, flushed, then renamed.
-    draft = path.with_name(f".{path.name[:120]}.{secrets.token_hex(6)}{PARTIAL}")
+    draft = part_of(path)
     done = False
     try:
         with av.open(str(draft), "w", format="mp4") as film:

@@ -221,23 +221,17 @@ class LampDetail(QWidget):
         self._for = key
         empty(self._mends)
         if lamp.state is State.HOLDS:
-            self.worker.cancel()
-            self._progress.hide()
-            self._mend_note.setText("It holds; nothing to mend.")
+            self._no_search("It holds; nothing to mend.")
             return
         if lamp.state is State.TO_LOOK_UP:
-            self.worker.cancel()
-            self._progress.hide()
-            self._mend_note.setText("\n\n".join(one.ask(style) for one in lamp.unknown))
+            self._no_search("\n\n".join(one.ask(style) for one in lamp.unknown))
             row = _MendButton("Record what you found…\nwith who says so")
             row.setAccessibleName("Record what you found")
             row.clicked.connect(self._look_up)
             self._mends.addWidget(row)
             return
         if lamp.on_site:
-            self.worker.cancel()
-            self._progress.hide()
-            self._mend_note.setText(lamp.on_site)
+            self._no_search(lamp.on_site)
             return
         self._mend_note.setText("Looking for mends…")
         self._progress.setValue(0)
@@ -285,6 +279,12 @@ class LampDetail(QWidget):
         lamp = self._lamp()
         if lamp is not None:
             change_limit(self.session, lamp, self)
+
+    def _no_search(self, words: str) -> None:
+        """Say why no mends are looked for."""
+        self.worker.cancel()
+        self._progress.hide()
+        self._mend_note.setText(words)
 
     def _look_up(self) -> None:
         from hazel_lantern.app.look_up_dialog import look_up

@@ -23,9 +23,7 @@ class LookUpDialog(QDialog):
         super().__init__(parent)
         self.session = session
         found, rig = session.assessment, session.rig
-        self._asked: dict[str, LookUp] = {}
-        if found is not None:
-            self._asked = {one.id: one for lamp in found.lamps for one in lamp.look_up}
+        self._asked = {one.id: one for one in found.asked} if found is not None else {}
         self._before = () if rig is None else rig.looked_up
         self.setWindowTitle("To look up")
         self.resize(560, 420)
@@ -57,15 +55,17 @@ class LookUpDialog(QDialog):
 
     def _said(self, one: LookUp) -> str:
         """Who has said so, of no less than is asked now."""
-        return next((was.by for was in self._before if one.settled((was,))), "")
+        was = one.answer(self._before)
+        return was.by if was else ""
 
     def _take(self) -> None:
         # What was said of something that is not asked now may be asked again: it is kept.
         kept = [one for one in self._before if one.id not in self._asked]
         for id, line in self.lines.items():
             asked, by = self._asked[id], line.text().strip()
-            if by and by == self._said(asked):
-                kept += [was for was in self._before if asked.settled((was,))]
+            was = asked.answer(self._before)
+            if was is not None and was.by == by:
+                kept.append(was)
             elif by:
                 kept.append(LookedUp(id=id, by=by, least=asked.least))
         if tuple(kept) != self._before:

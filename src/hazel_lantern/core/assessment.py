@@ -133,9 +133,14 @@ class Assessment:
         return tuple(self.by_id.values())
 
     @property
+    def asked(self) -> tuple[LookUp, ...]:
+        """All that the maker has to look up, each once, whether or not somebody has."""
+        return tuple({one.id: one for lamp in self.lamps for one in lamp.look_up}.values())
+
+    @property
     def look_ups(self) -> tuple[LookUp, ...]:
-        """All that is still to be looked up, each once."""
-        return tuple({one.id: one for lamp in self.lamps for one in lamp.unknown}.values())
+        """What of that is still to be looked up."""
+        return tuple(one for one in self.asked if not one.settled(self.case.setup.looked_up))
 
     @property
     def ready(self) -> bool:

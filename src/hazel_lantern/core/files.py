@@ -103,13 +103,18 @@ def read_bytes(path: Path, most: int) -> tuple[bytes, OnDisk]:
     return content, OnDisk.of(real, content, found)
 
 
+def part_of(path: Path) -> Path:
+    """A name beside a file, of its own, for what is written before it takes the file's place."""
+    return path.with_name(f".{path.name[:120]}.{secrets.token_hex(6)}{PARTIAL}")
+
+
 @contextlib.contextmanager
 def beside(path: Path, content: bytes) -> Iterator[Path]:
     """A new file beside another, with its content on disk and its mode and owner, until renamed.
 
     It is locked while it is written: what nobody holds any more was left by one that died.
     """
-    part = path.with_name(f".{path.name[:120]}.{secrets.token_hex(6)}{PARTIAL}")
+    part = part_of(path)
     handle = os.open(part, os.O_WRONLY | os.O_CREAT | os.O_EXCL | os.O_CLOEXEC, 0o666)
     try:
         with os.fdopen(handle, "wb") as file:

@@ -144,11 +144,16 @@ class LookUp:
     ask: Callable[[Style], str]
     least: float = 0.0
 
-    def settled(self, found_out: Iterable[LookedUp]) -> bool:
-        """Whether somebody has said so, of no less than is asked now."""
+    def answer(self, found_out: Iterable[LookedUp]) -> LookedUp | None:
+        """What somebody has said of no less than is asked now; None where nobody has."""
         # Figures are kept in a file and worked out anew: the last digits may differ.
         enough = self.least - 1e-6 * abs(self.least)
-        return any(one.id == self.id and one.least >= enough for one in found_out)
+        there = (one for one in found_out if one.id == self.id and one.least >= enough)
+        return next(there, None)
+
+    def settled(self, found_out: Iterable[LookedUp]) -> bool:
+        """Whether somebody has said so, of no less than is asked now."""
+        return self.answer(found_out) is not None
 
 
 @dataclass(frozen=True)

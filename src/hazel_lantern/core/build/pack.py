@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import itertools
 import re
 from collections.abc import Callable, Sequence
 from pathlib import Path
@@ -94,10 +95,9 @@ def stems_of(project: Project) -> list[str]:
     plain = [_plain(rig.name) for rig in project.rigs]
     taken, found = set(plain), list[str]()
     for at, stem in enumerate(plain):
-        number = 1
-        while (number > 1 and stem in taken) or (number == 1 and stem in plain[:at]):
-            number += 1
-            stem = f"{plain[at]}-{number}"
+        if stem in plain[:at]:
+            numbered = (f"{plain[at]}-{number}" for number in itertools.count(2))
+            stem = next(one for one in numbered if one not in taken)
         taken.add(stem)
         found.append(stem)
     return found
@@ -246,15 +246,14 @@ class _Pack:
 
     def _looked_up(self) -> list[Flowable]:
         """What nobody can work out: what is still to be looked up, and who said the rest."""
-        style, lamps = self.d.style, self.d.assessment.lamps
-        asked = {one.id: one for lamp in lamps for one in lamp.look_up}
+        asked = self.d.assessment.asked
         if not asked:
             return []
         found = [self._p("To look up", self.heading)]
-        for one in asked.values():
-            said = [was.by for was in self.d.rig.looked_up if one.settled((was,))]
-            who = f"Looked up: {said[-1]}." if said else "Not looked up yet."
-            found.append(self._p(f"{one.ask(style)} {who}"))
+        for one in asked:
+            said = one.answer(self.d.rig.looked_up)
+            who = f"Looked up: {said.by}." if said else "Not looked up yet."
+            found.append(self._p(f"{one.ask(self.d.style)} {who}"))
         return [*found, Spacer(1, 6)]
 
     def shopping(self) -> list[Flowable]:

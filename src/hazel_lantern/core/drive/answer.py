@@ -162,7 +162,7 @@ class Driving:
         speeds, free = self.speed, self.line[0][-1]
 
         def used(slower: float) -> float:
-            """Of what the motor has, at the worst place: torque and speed share its line."""
+            """Share of what the motor has, at the worst place: torque and speed use one line."""
             turned = rotor * self.axis.acceleration / slower**2
             asked = (self.axis.paced(slower) + turned) * self.sense + self.preload
             torque = np.maximum(self.at_motor(asked), 0.0) / self.motor.stalled_torque

@@ -112,7 +112,7 @@ def frames_of(axis: Axis, times: Array, shot: Shot) -> Frames:
 
 
 def step_time(frames: Frames, played: Played) -> float:
-    """Of a way between two frames: half of what camera and exposure leave.
+    """Time of a way between two frames: half of what camera and exposure leave.
 
     Parameters
     ----------

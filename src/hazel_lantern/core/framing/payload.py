@@ -9,7 +9,7 @@ from hazel_lantern.core.lamps import Check, Found, State, check, working
 
 @check("shot.payload", "Payload", "Load", "mass", 0.0, "at least", "something to carry")
 def payload(subject: Any) -> Found:
-    """That nothing has been put on: weights and balance say nothing of a rig that is empty."""
+    """Fail while nothing is carried: weights and balance say nothing of an empty rig."""
     return Found(
         0.0,
         ("Carries the camera", "No camera yet"),

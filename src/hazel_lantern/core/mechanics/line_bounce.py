@@ -27,7 +27,7 @@ class Bounce(NamedTuple):
 
 
 def frequency(hung: Hung, at: int, mass: float) -> float:
-    """Of the mode in which the trolley mostly moves once it is let go of.
+    """Frequency of the mode in which the trolley mostly moves once it is let go of.
 
     Held down by a force and let go, it moves in each mode with the square of its share in it over
     the square of its frequency: stiff modes of the line take little part, however much of the

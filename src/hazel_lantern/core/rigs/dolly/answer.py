@@ -85,6 +85,11 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
     last_stages: ClassVar[tuple[str, ...]] = ("line and spool", "friction roller")
 
     @kept
+    def finely(self) -> DollyAnswer:
+        """Itself at so many times that no extreme lies between two of them."""
+        return Finely(self.case)
+
+    @kept
     def rows(self) -> Rows:
         """The rows it is made of; raises CatalogueError for an id that is not there."""
         case, design = self.case, self.design

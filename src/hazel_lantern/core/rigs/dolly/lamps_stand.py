@@ -9,10 +9,10 @@ import numpy as np
 from hazel_lantern.core.lamps import Found, check, not_at_stake, working
 from hazel_lantern.core.mechanics import standing
 from hazel_lantern.core.mechanics.constants import GRAVITY
-from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer, Finely, outline
+from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer, outline
 from hazel_lantern.core.rigs.dolly.forms import TALL
 from hazel_lantern.core.rigs.kit.standing import Place, Stance, stands, tip_check, ways_over
-from hazel_lantern.core.rigs.kit.strength import Borne, borne, rated, rating_check
+from hazel_lantern.core.rigs.kit.strength import rated, rating_check, stand_bears
 from hazel_lantern.core.units import write
 
 #: From the middle of a triangle's board to its edge, and of a wheel plate that a foot stands on, m.
@@ -49,7 +49,7 @@ def wheel_load(answer: DollyAnswer) -> Found:
 def wheel_lift(answer: DollyAnswer) -> Found:
     """The least that a corner bears over the move, as a share of what it bears at rest."""
     # Speed and acceleration are not at their worst together: between marks it may be lighter.
-    finely = Finely(answer.case)
+    finely = answer.finely
     shares = finely.corners / answer.resting[:, None]
     lightest = shares.min(axis=0)
     at = int(shares.min(axis=1).argmin())
@@ -128,16 +128,9 @@ def stand_load(answer: DollyAnswer) -> Found:
         return not_at_stake("No stand to load", why, "no stand", "kind of mount", 0.0, 1.0)
     camera = answer.load.centre().mass
     hung = platform.ballast if platform.ballast_at == "hung under the apex" else 0.0
-    return borne(
-        stand,
-        (
-            Borne("legs", camera + hung, stand.rating),
-            Borne("head", camera, stand.head_bears),
-            Borne("hook", hung, stand.hook_rating),
-        ),
-        answer.settings.working_fraction,
-        "the payload, and what hangs under the apex",
-    )
+    source = "the payload, and what hangs under the apex"
+    fraction = answer.settings.working_fraction
+    return stand_bears(stand, camera, hung, fraction, source, stand.head_bears)
 
 
 def foot_places(answer: DollyAnswer) -> Array:
@@ -263,7 +256,7 @@ def stop(answer: DollyAnswer) -> Found:
     mass, alone = answer.carried.mass, answer.slows_alone
     slows = alone + design.drive.stopping / mass
     room = max(design.track.spare, LEAST_ROOM)
-    over, worst = overrun(answer), overrun(Finely(answer.case))
+    over, worst = overrun(answer), overrun(answer.finely)
     if over is None or worst is None:
         # It runs down the slope against the pull: all the room there is will not do.
         over = worst = np.full_like(answer.course.times, room)

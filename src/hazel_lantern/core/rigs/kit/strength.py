@@ -146,6 +146,38 @@ def borne(stand: Stand, parts: Sequence[Borne], fraction: float, source: str) ->
     )
 
 
+def stand_bears(
+    stand: Stand, on_head: Array | float, hung: float, fraction: float, source: str, head: float
+) -> Found:
+    """What legs, head and hook of a stand bear: the legs all of it.
+
+    Parameters
+    ----------
+    stand : Stand
+    on_head : float or (n,) array
+        kg.
+    hung : float
+        From its hook, kg.
+    fraction : float
+        Share of a rating that is used.
+    source : str
+        Where the masses are from.
+    head : float
+        What the head is rated for, kg.
+
+    Returns
+    -------
+    Found
+        As of `borne`.
+    """
+    parts = (
+        Borne("legs", on_head + hung, stand.rating),
+        Borne("head", on_head, head),
+        Borne("hook", hung, stand.hook_rating),
+    )
+    return borne(stand, parts, fraction, source)
+
+
 def _rating_of(stand: Stand, one: Borne, fraction: float) -> LookUp:
     least = float(np.max(one.mass)) / fraction
     return LookUp(

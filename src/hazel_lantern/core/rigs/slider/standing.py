@@ -18,7 +18,7 @@ from hazel_lantern.core.rigs.kit.standing import (
     tip_check,
     ways_over,
 )
-from hazel_lantern.core.rigs.kit.strength import Borne, borne, rating_check
+from hazel_lantern.core.rigs.kit.strength import rating_check, stand_bears
 from hazel_lantern.core.rigs.slider.answer import Array, SliderAnswer
 
 #: Where hung ballast sits, as a share of the stand's height.
@@ -158,13 +158,6 @@ def stand_load(answer: SliderAnswer) -> Found:
         return not_at_stake("No stand to load", why, "no stand", "kind of support", 0.0, 1.0)
     on_head = answer.bending.reactions.max(axis=0) / (GRAVITY * math.cos(answer.shot.move.slope))
     hung = supports.ballast / len(answer.supports)
-    return borne(
-        stand,
-        (
-            Borne("legs", on_head + hung, stand.rating),
-            Borne("head", on_head, supports.rating),
-            Borne("hook", hung, stand.hook_rating),
-        ),
-        answer.settings.working_fraction,
-        "beam reactions at the most loaded stand, and what hangs from it",
-    )
+    source = "beam reactions at the most loaded stand, and what hangs from it"
+    fraction = answer.settings.working_fraction
+    return stand_bears(stand, on_head, hung, fraction, source, supports.rating)
