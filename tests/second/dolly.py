@@ -294,12 +294,15 @@ class Second:
 
     def roll(self):
         """The ride, stepped in time by a matrix exponential, forces changing evenly."""
-        shaking = self.a.shaking
-        self.rides = shaking.off == 0
+        rides = self.a.rides.whole
+        self.rides = not any(one.off for one in rides)
         if not self.rides:
             return
+        self.seen = [self.rolled(floor, one) for floor, one in enumerate(rides)]
+
+    def rolled(self, floor, shaking):
         times, place = shaking.times, shaking.place
-        heights = ground(self.a, place)
+        heights = ground(self.a, place, floor)
         if self.on and self.d.track.bed == "on sleepers":
             mean = self.load.mean(axis=1)
             near = np.abs(self.ways()) <= np.abs(place).max() + self.apart()
@@ -344,7 +347,7 @@ class Second:
         for number, height in enumerate(under.T):
             moved[number] = (cd @ state + dd @ height)[:size]
             state = ad @ state + bd @ height
-        self.seen = self.picture(moved[:, :3].T, times, place)
+        return self.picture(moved[:, :3].T, times, place)
 
     def picture(self, moved, times, place):
         """A pinhole camera on the dolly: where the point it looked at goes, and how it turns."""
@@ -381,10 +384,15 @@ class Second:
     def parts_of_ride(self):
         if not self.rides:
             return None, None
+        both = [self.sizes(seen) for seen in self.seen]
+        # All but the worst of the floors are no worse.
+        return tuple(sorted(one)[-2] for one in zip(*both, strict=True))
+
+    def sizes(self, seen):
         times = self.a.shaking.times
         count, rate = times.size, 1 / (times[1] - times[0])
         total, slow = 0.0, []
-        for row in self.seen:
+        for row in seen:
             line = np.linspace(row[0], row[-1], count)
             waves = np.fft.rfft(row - line)
             waves[np.fft.rfftfreq(count, 1 / rate) < 1.0] = 0

@@ -182,3 +182,61 @@ def test_heavier_is_never_longer_off_the_ground(mass, seed):
         for body in (light, heavy)
     ]
     assert off[1] <= off[0] + 0.02
+
+
+def test_a_rocking_board_is_one_run_whatever_windows_it_is_worked_out_in(monkeypatch):
+    """It rocks for longer than a window leads in; the second method is the motion integrated."""
+    body = board(25.6, damping=150.0, base=0.8, gauge=0.45, twist=1e6)
+    times, heights = ground(body, level=3.3e-5, speed=0.9, lip=2e-4, seams=0.4, seed=31)
+    loads = even_loads(body)
+    held = np.tile(loads[:, None], times.size)
+    found = contact.ridden(body, heights, held, RATE)
+    assert found.off > 0.2
+    assert shake(found.moved) == pytest.approx(
+        shake(integrated(body, times, heights, loads)), rel=0.01
+    )
+    monkeypatch.setattr(contact, "WINDOW", 10.0)
+    whole = contact.ridden(body, heights, held, RATE)
+    assert shake(found.moved) == pytest.approx(shake(whole.moved), rel=2e-3)
+    assert found.off == pytest.approx(float(whole.off), abs=2e-3)
+
+
+def test_a_board_begins_at_rest_on_the_ground_as_it_is():
+    """Second method: a stiff board on one raised corner lies on three wheels, and stays so."""
+    plain = board(5.0, twist=5e6)
+    wheels = np.array(plain.wheels) + np.array([-0.05, 0.05])
+    body = replace(plain, wheels=tuple(map(tuple, wheels.tolist())))
+    heights = np.zeros((4, 2000))
+    heights[0] = 0.004
+    found = contact.ridden(body, heights, np.tile(even_loads(body)[:, None], 2000), RATE)
+    assert found.off == 1
+    assert found.moved == pytest.approx(0, abs=1e-9)
+    # The gap under the fourth corner of a square: what one corner is raised by, less what gives.
+    assert found.high == pytest.approx(0.004, rel=0.05)
+    assert found.hard == 0
+
+
+def test_a_wheel_lands_as_hard_as_a_stone_that_falls_as_far():
+    """Second method: v = √(2 g h) of a board that runs off a step, all wheels at once."""
+    body = board(8.0, stiffness=3e5, twist=9e4)
+    drop = 0.002
+    heights = np.zeros((4, 1000))
+    # It sinks away in 3 ms, which is no time beside the fall of 20 ms.
+    heights[:, 300:312] = -drop * (0.5 - 0.5 * np.cos(np.linspace(0, math.pi, 12)))
+    heights[:, 312:] = -drop
+    found = contact.ridden(body, heights, np.tile(even_loads(body)[:, None], 1000), 4000.0)
+    assert found.hard == pytest.approx(math.sqrt(2 * GRAVITY * drop), rel=0.1)
+    assert found.high == pytest.approx(drop, rel=0.1)
+
+
+def test_grounds_side_by_side_are_as_each_by_itself():
+    body = board(5.0)
+    grounds = [ground(body, level=8e-7, speed=1.0, lip=1.5e-4, seed=seed) for seed in (1, 2)]
+    heights = np.stack([one for _, one in grounds])
+    held = np.tile(even_loads(body)[:, None], heights.shape[-1])
+    both = contact.ridden(body, heights, held, RATE)
+    for at, one in enumerate(heights):
+        alone = contact.ridden(body, one, held, RATE)
+        assert both.moved[at] == pytest.approx(alone.moved, abs=1e-9)
+        assert both.off[at] == alone.off
+        assert both.hard[at] == pytest.approx(float(alone.hard))

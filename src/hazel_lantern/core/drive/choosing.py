@@ -21,6 +21,7 @@ from hazel_lantern.core.mechanics.trains import (
 )
 from hazel_lantern.core.rigs.asks import (
     Candidate,
+    Choice,
     Choices,
     Lever,
     Numeric,
@@ -191,9 +192,14 @@ class Choosing(Assembly[AnswerT]):
         # More gears press harder in a jam: what gives way goes in with them.
         bare = not (drive.clutch or drive.fuse)
         clutch = (Edit(F.clutch, True),) if bare else ()
-        geared = (one._replace(edits=(*one.edits, *clutch)) for one in self._candidates())
         title = "Gear it {} behind a slip clutch" if bare else "Gear it {}"
-        yield Choices.of(title, geared, _named(drive.train))
+
+        def geared() -> Iterable[Choice]:
+            found = (one for one in self._candidates() if one.id != _named(drive.train))
+            return ((title.format(one.name), (*one.edits, *clutch)) for one in found)
+
+        # Trains are long to look for, and no other lamp minds which of them turns it.
+        yield Choices(geared, only="drive.")
         motors = (one._replace(name=one.name.lower()) for one in self._motors())
         yield Choices.of("Use a {}", motors, drive.motor)
         stages = {one: f"Drive it by: {one}" for one in axis.last}

@@ -49,7 +49,7 @@ def _middle(one: Point, other: Point) -> Point:
 def _turned(corners: Array, turned: float, at: Point) -> tuple[Point, ...]:
     cos, sin = math.cos(turned), math.sin(turned)
     found = corners @ np.array([[cos, sin], [-sin, cos]]) + np.array(at)
-    return tuple((float(x), float(y)) for x, y in found)
+    return tuple(map(tuple, found.tolist()))
 
 
 @dataclass

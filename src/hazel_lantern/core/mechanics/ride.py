@@ -71,10 +71,13 @@ class Pressed(NamedTuple):
         Heave, pitch and roll, m and rad.
     forces : (wheels, n) array
         What each contact presses with more than at rest, N; a pull where it is less.
+    apart : (wheels, n) array
+        How far each wheel's axle rises from the ground under it, m.
     """
 
     moved: Array
     forces: Array
+    apart: Array
 
 
 @dataclass(frozen=True)
@@ -132,6 +135,11 @@ class Body:
         """
         return np.asarray(np.sqrt(self.modes.squares) / (2 * math.pi))
 
+    @kept
+    def gives(self) -> Array:
+        """How far each mode gives under a newton at each wheel at rest, (wheels, modes)."""
+        return np.asarray(self.modes.lifts / self.modes.squares)
+
     @property
     def decays(self) -> Array:
         """How fast each mode dies away, (modes,) 1/s: its size falls with e to the minus that."""
@@ -185,7 +193,7 @@ class Body:
 
         Parameters
         ----------
-        heights : (wheels, n) array
+        heights : (..., wheels, n) array
             m.
         rate : float
             Samples a second.
@@ -199,10 +207,9 @@ class Body:
         """
         waves, spring, modal = self._swings(heights, rate)
         size, count = 2 * (waves.shape[-1] - 1) * finer, heights.shape[-1] * finer
-        forces = spring * (waves - self.modes.lifts @ modal)
-        moved = self.modes.shapes @ modal
-        both = (np.fft.irfft(one, size)[..., :count] * finer for one in (moved, forces))
-        return Pressed(*both)
+        apart = self.modes.lifts @ modal - waves
+        courses = (self.modes.shapes @ modal, -spring * apart, apart)
+        return Pressed(*(np.fft.irfft(one, size)[..., :count] * finer for one in courses))
 
 
 def fast_size(least: int) -> int:

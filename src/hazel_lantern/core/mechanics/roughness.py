@@ -16,9 +16,10 @@ Array = NDArray[np.float64]
 REFERENCE = 0.1
 #: Waves a metre that are counted: longer ones are slope, shorter ones the wheel bridges.
 LONGEST, SHORTEST = 0.05, 20.0
-WAVES = 240
 #: Between the heights kept, m.
 STEP = 0.01
+#: A floor comes again after so much, m; a longer one after twice as much, and so on.
+COMES_AGAIN = 64.0
 
 
 def root_mean_square(level: float) -> float:
@@ -37,24 +38,24 @@ def root_mean_square(level: float) -> float:
     return math.sqrt(level * REFERENCE**2 * (1 / LONGEST - 1 / SHORTEST))
 
 
-@lru_cache(maxsize=16)
+@lru_cache(maxsize=64)
 def _unit_lines(
     length: float, apart: float, seed: int, bridged: float
 ) -> tuple[Array, Array, Array]:
-    """Places and the heights of two lines with G₀ = 1 m³."""
-    chance = np.random.default_rng(seed)
-    edges = np.geomspace(LONGEST, SHORTEST, WAVES + 1)
-    waves = np.sqrt(edges[1:] * edges[:-1])
-    size = np.sqrt(2 * REFERENCE**2 / waves**2 * np.diff(edges)) / (1 + (bridged * waves) ** 4)
-    places = np.arange(0.0, length + 2 * STEP, STEP)
-    turns = 2 * math.pi * waves[:, None] * places
-    both = [
-        np.cos(turns + chance.uniform(0, 2 * math.pi, (WAVES, 1))) * size[:, None] for _ in range(2)
-    ]
+    """Places and the heights of two lines with G₀ = 1 m³, by one transform."""
+    count = round(length / STEP)
+    waves = np.fft.rfftfreq(count, STEP)
+    counted = (waves >= LONGEST) & (waves <= SHORTEST)
+    waves = waves[counted]
+    size = REFERENCE / waves * np.sqrt(2 / length) / (1 + (bridged * waves) ** 4)
+    turns = np.random.default_rng(seed).uniform(0, 2 * math.pi, (2, waves.size))
     # Waves much longer than the lines are apart lift both alike; short ones do not.
-    alike = np.exp(-2 * math.pi * waves * apart)[:, None]
-    common, own = np.sqrt((1 + alike) / 2) * both[0], np.sqrt((1 - alike) / 2) * both[1]
-    return places, (common + own).sum(axis=0), (common - own).sum(axis=0)
+    alike = np.exp(-2 * math.pi * waves * apart)
+    common, own = np.sqrt((1 + alike, 1 - alike)) / math.sqrt(2) * np.exp(1j * turns)
+    both = np.zeros((2, counted.size), dtype=np.complex128)
+    both[:, counted] = size * count / 2 * np.stack([common + own, common - own])
+    left, right = np.fft.irfft(both, count)
+    return np.asarray((np.arange(count) - count // 2) * STEP, dtype=np.float64), left, right
 
 
 def two_lines(
@@ -67,7 +68,7 @@ def two_lines(
     level : float
         G₀, m³.
     length, apart : float
-        m.
+        m; at least so long is what is given, as much before 0 as after it.
     seed : int
         Another floor of the same kind for each.
     bridged : float
@@ -80,7 +81,10 @@ def two_lines(
     (n,), (n,) array
         Heights of the left and of the right line, m.
     """
-    places, left, right = _unit_lines(math.ceil(length), round(apart, 3), seed, round(bridged, 3))
+    doubled = max(0, math.ceil(math.log2(max(length, STEP) / COMES_AGAIN)))
+    places, left, right = _unit_lines(
+        COMES_AGAIN * 2**doubled, round(apart, 3), seed, round(bridged, 3)
+    )
     return places, math.sqrt(level) * left, math.sqrt(level) * right
 
 

@@ -57,7 +57,7 @@ def find(
     lamp = search.lamp(search.before)
     if lamp.state in (State.HOLDS, State.TO_LOOK_UP) or lamp.on_site:
         return Offers(())
-    levers = search.before.levers()
+    levers = search.levers()
     found: list[Mend] = []
     for at, lever in enumerate(levers, start=1):
         found += single(search, lever)

@@ -70,7 +70,7 @@ def _pairs(search: Search, levers: Sequence[Lever]) -> Iterator[Mend]:
             continue
         inner = Search(changed, search.target, search.stop, effort)
         touched = {edit.path for edit in edits}
-        for lever in inner.before.levers():
+        for lever in inner.levers():
             if isinstance(lever, Numeric) and lever.path in touched:
                 continue
             for second in single(inner, lever):

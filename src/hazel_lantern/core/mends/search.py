@@ -11,6 +11,7 @@ from hazel_lantern.core.assessor import assess_case
 from hazel_lantern.core.errors import CannotBe
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import Lamp, State
+from hazel_lantern.core.rigs.asks import Lever
 from hazel_lantern.core.rigs.case import Case
 from hazel_lantern.core.stopping import Stop, StopSearch, never
 
@@ -90,6 +91,11 @@ class Search:
                     # What comes again is mostly of the last few; all of them would fill memory.
                     del self._tried[self._kept.popleft()]
         return self._tried[edits]
+
+    def levers(self) -> list[Lever]:
+        """Those of the case that can mend the target."""
+        found = self.before.levers()
+        return [one for one in found if self.target.startswith(getattr(one, "only", ""))]
 
     def lamp(self, after: Assessment) -> Lamp:
         """The lamp to mend, after a change."""

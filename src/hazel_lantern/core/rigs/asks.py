@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Any, Generic, NamedTuple, TypeVar
 
 from hazel_lantern.core.fields import Edit, value_at
+from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.rigs.case import Case
 
 
@@ -42,15 +43,32 @@ class Numeric:
     loses: str = ""
 
 
+#: What to do, and the edits that do it.
+Choice = tuple[str, tuple[Edit, ...]]
+
+
 @dataclass(frozen=True)
 class Choices:
     """A lever on a choice: candidates, each a title and the edits it takes.
 
-    ``loses`` is as of `Numeric`.
+    Attributes
+    ----------
+    listed : tuple or callable
+        The candidates, or what lists them when they are first looked at.
+    loses : str
+        As of `Numeric`.
+    only : str
+        How the ids of the lamps begin that it can mend; of all lamps where it is empty.
     """
 
-    candidates: tuple[tuple[str, tuple[Edit, ...]], ...]
+    listed: tuple[Choice, ...] | Callable[[], Iterable[Choice]]
     loses: str = ""
+    only: str = ""
+
+    @kept
+    def candidates(self) -> tuple[Choice, ...]:
+        """What there is to choose."""
+        return tuple(self.listed() if callable(self.listed) else self.listed)
 
     @classmethod
     def of(cls, title: str, found: Iterable[Candidate], now: str = "") -> Choices:

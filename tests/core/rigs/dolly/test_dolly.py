@@ -387,9 +387,10 @@ def test_sources_of_shake_add_up_and_answer_to_what_causes_them(straight):
     squares = math.sqrt(sum(share**2 for share in shaking.shares.values()))
     assert whole == pytest.approx(squares, rel=0.15)
     rough = changed(straight, design__track__step=0.001)
-    more = assess(rough).answer.shaking.shares
-    assert more["joints"] > 2 * shaking.shares["joints"]
-    assert more["floor"] == pytest.approx(shaking.shares["floor"])
+    # Which floor decides may change with the rig: the same one of both.
+    less, more = (assess(one).answer.rides.whole[0].shares for one in (straight, rough))
+    assert more["joints"] > 2 * less["joints"]
+    assert more["floor"] == pytest.approx(less["floor"])
     grass = changed(straight, design__track__kind="no track", design__wheels__roller="air-200")
     rougher = changed(grass, design__track__floor="grass")
     assert assess(rougher).by_id["dolly.ride"].value > 5 * assess(grass).by_id["dolly.ride"].value

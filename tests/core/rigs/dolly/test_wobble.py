@@ -36,7 +36,7 @@ def test_a_thin_pipe_sways_at_any_speed_though_it_hardly_shakes(straight, second
     thin = changed(straight, **THIN, shot__pace__duration=seconds)
     assert lamp(thin, "ride").state is State.HOLDS
     assert lamp(thin).state is State.FAILS
-    assert lamp(thin).value == pytest.approx(3.5, abs=0.1)
+    assert lamp(thin).value == pytest.approx(3.7, abs=0.1)
 
 
 @pytest.mark.parametrize("floor", ["boards", "paving", "carpet"])
@@ -60,14 +60,18 @@ def test_a_very_slow_move_follows_the_ground_as_a_plate_on_its_corners_does(stra
     found = assess(rig, Settings(), Workshop(replace(shipped(), rollers=round_)))
     answer = found.answer
     place = np.linspace(-0.5, 0.5, 1201) * rig.shot.move.distance
-    under = ground(answer, place).sum(axis=0)
     corners = answer.corner_places
     load = answer.carried
     off = corners - [load.forward, load.sideways]
-    moved = np.linalg.pinv(np.column_stack([np.ones(len(off)), off])) @ under
-    seen = _in_picture(moved, answer)
-    beside = [row - np.polyval(np.polyfit(place, row, 3), place) for row in seen]
-    assert found.lamp("wobble").value == pytest.approx(np.abs(beside).max(), rel=0.02)
+    sways = []
+    for floor in range(8):
+        under = ground(answer, place, floor).sum(axis=0)
+        moved = np.linalg.pinv(np.column_stack([np.ones(len(off)), off])) @ under
+        seen = _in_picture(moved, answer)
+        beside = [row - np.polyval(np.polyfit(place, row, 3), place) for row in seen]
+        sways.append(np.abs(beside).max())
+    # All but the worst of eight floors sway no more.
+    assert found.lamp("wobble").value == pytest.approx(sorted(sways)[-2], rel=0.02)
 
 
 def test_its_course_over_the_move_holds_its_worst(straight):

@@ -21,7 +21,7 @@ from hazel_lantern.core.rigs.kit.standing import STAND_WEIGHT_HEIGHT
 from hazel_lantern.core.shot import Arc
 
 if TYPE_CHECKING:
-    from hazel_lantern.core.rigs.dolly.shaking import Shaking
+    from hazel_lantern.core.rigs.dolly.shaking import Rides, Shaking
 
 Array = NDArray[np.float64]
 #: Heights of a seated operator and of ballast over the deck, m.
@@ -77,10 +77,10 @@ def outline(places: Array) -> Array:
 class DollyAnswer(RollingAnswer[DollyDesign]):
     """A solved dolly; arrays have one value per mark.
 
-    ``borrowed`` is the shaking of the design a moment ago, used while something is dragged.
+    ``borrowed`` is the rides of the design a moment ago, used while something is dragged.
     """
 
-    borrowed: Shaking | None = field(default=None)
+    borrowed: Rides | None = field(default=None)
 
     last_stages: ClassVar[tuple[str, ...]] = ("line and spool", "friction roller")
 
@@ -419,11 +419,16 @@ class DollyAnswer(RollingAnswer[DollyDesign]):
         )
 
     @kept
-    def shaking(self) -> Shaking:
-        """The ride over the move, or that of a moment ago."""
-        from hazel_lantern.core.rigs.dolly.shaking import shake
+    def rides(self) -> Rides:
+        """The rides over the move on floors of its kind, or those of a moment ago."""
+        from hazel_lantern.core.rigs.dolly.shaking import Rides
 
-        return self.borrowed or shake(self)
+        return self.borrowed or Rides(self)
+
+    @property
+    def shaking(self) -> Shaking:
+        """The ride that decides how much it shakes."""
+        return self.rides.shown
 
     @kept
     def departure(self) -> tuple[Array, Array]:

@@ -121,8 +121,8 @@ class Dolly(Family[DollyDesign, DollyAnswer]):
 
     @classmethod
     def borrow(cls, answer: DollyAnswer, before: DollyAnswer) -> DollyAnswer:
-        """The same with the ride of a moment ago, which takes longest."""
-        return replace(answer, borrowed=before.shaking)
+        """The same with the rides of a moment ago, which take longest."""
+        return replace(answer, borrowed=before.rides)
 
     @classmethod
     def suits(cls, shot: Shot) -> tuple[float, str]:

@@ -3,9 +3,13 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable, Sequence
+from functools import lru_cache
+from typing import NamedTuple
 
 import numpy as np
 
+from hazel_lantern.core.catalogue.rows import Floor
 from hazel_lantern.core.mechanics import roughness, track
 from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer
 
@@ -15,47 +19,85 @@ STEP = 0.0005
 SOURCES = ("floor", "seams", "joints", "sleepers", "wheels")
 
 
-def ground(answer: DollyAnswer, place: Array) -> Array:
+def ground(answer: DollyAnswer, place: Array, floor: int = 0) -> Array:
     """Height under each corner while the dolly's middle is at places, (sources, corners, n) m.
 
-    A corner with two sets of wheels feels the mean of what they do.
+    A corner with two sets of wheels feels the mean of what they do.  ``floor`` is the number of
+    one of the floors of its kind.
     """
-    design, roller = answer.design, answer.rows.roller
-    corners, radius = answer.corner_places, roller.diameter / 2
-    margin = max(design.sets) + 2 * STEP
-    reach = max(float(np.abs(place).max()), answer.shot.move.distance / 2)
-    reach += design.base / 2 + 2 * margin
-    grid = np.arange(-reach, reach + STEP, STEP)
-    lines = [np.stack(_lines(answer, grid, bool(left))) for left in (0, 1)]
-    found = np.zeros((len(SOURCES), len(corners), place.size))
-    chance = np.random.default_rng(2)
-    for corner, (ahead, left) in enumerate(corners.tolist()):
-        found[:3, corner] = roughness.met(lines[left > 0], grid[0], STEP, place + ahead)
+    return np.concatenate([_floors(answer, place, (floor,))[0], _own(answer, place)])
+
+
+def grounds(answer: DollyAnswer, place: Array, floors: int) -> Array:
+    """The same with all sources together on so many floors of a kind, (floors, corners, n) m."""
+    own = _own(answer, place).sum(axis=0)
+    return np.asarray(own + _floors(answer, place, range(floors)).sum(axis=1))
+
+
+def _floors(answer: DollyAnswer, place: Array, floors: Sequence[int]) -> Array:
+    """Of floors and their seams, (floors, 2, corners, n) m."""
+    design, row = answer.design, answer.rows.floor
+    half = _reach(answer, place)
+    lies = [_line(answer, half * STEP, left, floors) for left in (False, True)]
+    found = np.zeros((len(floors), 2, len(answer.corner_places), place.size))
+    for corner, (ahead, left) in enumerate(answer.corner_places.tolist()):
         for offset in design.sets:
+            found[:, :, corner] += lies[left > 0](place + ahead + offset) / len(design.sets)
+    if row.seams and not design.on_track:
+        seams, radius = _Seams.of(row), answer.rows.roller.diameter / 2
+        alike = [_alike(answer, left) for left in (False, True)]
+        for at, floor in enumerate(floors):
+            sides = [_rolled(seams, radius, half, floor, same) for same in alike]
+            found[at, 1] = _met(answer, place, sides)
+    return found
+
+
+def _own(answer: DollyAnswer, place: Array) -> Array:
+    """Of the track's joints, the dips between its sleepers, and the wheels, (3, corners, n) m."""
+    corners, roller = answer.corner_places, answer.rows.roller
+    found = np.zeros((3, len(corners), place.size))
+    if answer.design.on_track:
+        laid, half = answer.design.track, _reach(answer, place)
+        joints = [_Joints(tuple(laid.joints(left)), laid.step, laid.gap) for left in (False, True)]
+        sides = [_stepped(one, roller.diameter / 2, half) for one in joints]
+        found[0] = _met(answer, place, sides)
+    chance, sets = np.random.default_rng(2), answer.design.sets
+    for corner, (ahead, _) in enumerate(corners.tolist()):
+        for offset in sets:
             phase = chance.uniform(0, 2 * math.pi)
-            turn = np.sin((place + ahead + offset) / radius + phase)
-            found[4, corner] += roller.run_out / 2 / len(design.sets) * turn
+            turn = np.sin((place + ahead + offset) / (roller.diameter / 2) + phase)
+            found[2, corner] += roller.run_out / 2 / len(sets) * turn
     if answer.rails:
         ways, sunk = answer.sinking
         for corner, row in enumerate(sunk):
             # Corners between the ways looked at would shake it, where a rail is smooth.
-            found[3, corner] = -_smooth(place, ways, row)
+            found[1, corner] = -_smooth(place, ways, row)
     return found
 
 
-def _lines(answer: DollyAnswer, grid: Array, left: bool) -> list[Array]:
-    """Floor, its seams and the track's joints along a side, each the mean of a corner's sets."""
-    radius = answer.rows.roller.diameter / 2
-    wavy, seams = floor_lines(answer, grid, left)
-    joints = np.zeros_like(grid)
-    if answer.design.on_track:
-        track_ = answer.design.track
-        at = np.array(track_.joints(left))
-        by_turns = track_.step * (0.5 - np.mod(np.arange(at.size + 1), 2.0))
-        starts, ends = _pieces(at, track_.gap)
-        joints = track.axle_heights(grid, starts, ends, by_turns, radius)
+def _reach(answer: DollyAnswer, place: Array) -> int:
+    """How many steps to either side of the middle of the way all wheels keep within."""
+    reach = max(float(np.abs(place).max()), answer.shot.move.distance / 2)
+    reach += answer.design.base / 2 + 2 * (max(answer.design.sets) + 2 * STEP)
+    return math.ceil(reach / STEP)
+
+
+def _even(half: int) -> Array:
+    """So many places to either side of 0, `STEP` apart, m."""
+    return np.asarray(STEP * np.arange(-half, half + 1), dtype=np.float64)
+
+
+def _met(answer: DollyAnswer, place: Array, sides: list[Array]) -> Array:
+    """What each corner meets of a line along the right and the left side, (corners, n) m."""
     shift = round(max(answer.design.sets) / STEP)
-    return [_felt(line, shift) for line in (wavy, seams, joints)]
+    felt = [_felt(line, shift)[None] for line in sides]
+    start = -STEP * (len(sides[0]) // 2)
+    return np.concatenate(
+        [
+            roughness.met(felt[left > 0], start, STEP, place + ahead)
+            for ahead, left in answer.corner_places.tolist()
+        ]
+    )
 
 
 def _felt(heights: Array, shift: int) -> Array:
@@ -67,72 +109,127 @@ def _felt(heights: Array, shift: int) -> Array:
     return both
 
 
+class _Joints(NamedTuple):
+    """Of a track along a side: where they are, how high their step, how wide their gap, m."""
+
+    places: tuple[float, ...]
+    step: float
+    gap: float
+
+
+@lru_cache(maxsize=16)
+def _stepped(joints: _Joints, radius: float, half: int) -> Array:
+    """Heights of an axle over them at so many places to either side of the middle, m."""
+    by_turns = joints.step * (0.5 - np.mod(np.arange(len(joints.places) + 1), 2.0))
+    starts, ends = _pieces(np.array(joints.places), joints.gap)
+    return track.axle_heights(_even(half), starts, ends, by_turns, radius)
+
+
 def _pieces(joints: Array, gap: float) -> tuple[Array, Array]:
     """Where the pieces between gaps begin and end, m."""
     far = np.array([1e3])
     return np.concatenate([-far, joints + gap / 2]), np.concatenate([joints - gap / 2, far])
 
 
-def floor_lines(answer: DollyAnswer, grid: Array, left: bool) -> tuple[Array, Array]:
-    """Waves of the floor along a side, and its seams, as wheels or track make them felt, m."""
-    design, floor = answer.design, answer.rows.floor
-    low, high = grid[0] - design.track.apart, grid[-1] + design.track.apart
-    lying = design.on_track and not design.track.sleepered
+def _alike(answer: DollyAnswer, left: bool) -> bool:
+    """Whether a side has the seams of the right one: what reaches across lifts both alike."""
+    return not left or answer.rows.floor.across >= answer.gauge
+
+
+def _line(
+    answer: DollyAnswer, reach: float, left: bool, floors: Sequence[int]
+) -> Callable[[Array], Array]:
+    """Waves of floors along a side, and seams as far as track lies over them, (floors, 2, n) m.
+
+    Floors are where they are, whatever runs over them: a change of the rig meets the same ones.
+    """
+    laid, row = answer.design.track, answer.rows.floor
+    lying = answer.design.on_track and not laid.sleepered
     bridged = 0.0
     if lying:
         force = float(answer.corners.mean())
-        bridged = roughness.bridged_wave(floor.roughness, answer.rigidity, force)
-    places, *both = roughness.two_lines(
-        floor.roughness, high - low + 0.1, answer.gauge, bridged=bridged
-    )
-    places, waves = places + low, both[1 - left]
-    seams = _seams(answer, left, low, high)
-    if not design.on_track:
-        radius = answer.rows.roller.diameter / 2
-        flat = np.zeros_like(grid) if seams is None else track.axle_heights(grid, *seams, radius)
-        return np.interp(grid, places, waves), flat
-    if lying:
-        # A pipe that lies along the floor bridges its seams.
-        return np.interp(grid, places, waves), np.zeros_like(grid)
+        bridged = roughness.bridged_wave(row.roughness, answer.rigidity, force)
+    reach += laid.apart
+    places, waves = np.zeros(0), []
+    for floor in floors:
+        places, *both = roughness.two_lines(
+            row.roughness, 2 * reach, answer.gauge, 1 + floor, bridged
+        )
+        waves.append(both[1 - left])
+    if not answer.design.on_track or lying:
+
+        def bare(at: Array) -> Array:
+            # A pipe that lies along the floor bridges its seams.
+            found = np.zeros((len(floors), 2, at.size))
+            found[:, 0] = [np.interp(at, places, line) for line in waves]
+            return found
+
+        return bare
     # The track lies on its sleepers and bridges what is between them.
-    kept, half = 1 - design.track.packing, design.track.length / 2
-    apart = design.track.apart
-    first = math.floor((low + half) / apart) * apart - half
-    sleepers = np.arange(first, high + apart, apart)
-    found = [kept * np.interp(sleepers, places, waves), np.zeros_like(sleepers)]
-    if seams is not None:
-        starts, _, heights = seams
-        found[1] = kept * heights[np.searchsorted(starts, sleepers, side="right") - 1]
-    return _smooth(grid, sleepers, found[0]), _smooth(grid, sleepers, found[1])
+    kept, half = 1 - laid.packing, laid.length / 2
+    first = math.floor((half - reach) / laid.apart) * laid.apart - half
+    sleepers = np.arange(first, reach + laid.apart, laid.apart)
+    heights = np.zeros((len(floors), 2, sleepers.size))
+    heights[:, 0] = [kept * np.interp(sleepers, places, line) for line in waves]
+    if row.seams:
+        seams, alike = _Seams.of(row), _alike(answer, left)
+        for at, floor in enumerate(floors):
+            starts, _, lips = seams.pieces(-reach, reach, floor, alike)
+            heights[at, 1] = kept * lips[np.searchsorted(starts, sleepers, side="right") - 1]
+    return lambda at: _smooth(at, sleepers, heights)
 
 
-def _seams(
-    answer: DollyAnswer, left: bool, low: float, high: float
-) -> tuple[Array, Array, Array] | None:
-    """Boards or slabs along a side: where each begins and ends, and how high it is, m."""
-    floor = answer.rows.floor
-    if not floor.seams:
-        return None
-    joints = np.arange(low + floor.seams / 2, high, floor.seams)
-    chance = np.random.default_rng(5)
-    heights = chance.uniform(-floor.lip, floor.lip, (2, joints.size + 1))
-    # What reaches across under both sides lifts them alike.
-    starts, ends = _pieces(joints, floor.gap)
-    return starts, ends, heights[1 if left and floor.across < answer.gauge else 0]
+class _Seams(NamedTuple):
+    """Boards or slabs of a kind: how far apart their seams, how wide, and how high lips are, m."""
+
+    apart: float
+    gap: float
+    lip: float
+
+    @classmethod
+    def of(cls, floor: Floor) -> _Seams:
+        """Of a floor that has some."""
+        return cls(floor.seams, floor.gap, floor.lip)
+
+    def pieces(
+        self, low: float, high: float, number: int, alike: bool
+    ) -> tuple[Array, Array, Array]:
+        """Along a side between two places: where each begins and ends, and how high it is, m.
+
+        What reaches across under both sides lifts them ``alike``.
+        """
+        half = math.ceil(max(-low, high, roughness.COMES_AGAIN / 2) / self.apart)
+        joints = np.asarray(self.apart * (np.arange(-half, half) + 0.5), dtype=np.float64)
+        # From the middle outwards, so that a longer floor begins like a shorter one.
+        chance = np.random.default_rng((5, number)).uniform(-self.lip, self.lip, (half + 1, 2, 2))
+        line = chance[:, :, 0 if alike else 1]
+        heights = np.concatenate([line[half:0:-1, 0], line[:, 1]])
+        first, last = np.searchsorted(joints, (low, high))
+        return *_pieces(joints[first:last], self.gap), heights[first : last + 1]
+
+
+@lru_cache(maxsize=32)
+def _rolled(seams: _Seams, radius: float, half: int, number: int, alike: bool) -> Array:
+    """Heights of an axle over them at so many places to either side of the middle, m.
+
+    Kept, as most changes of a rig leave its wheels and its way as they are.
+    """
+    grid = _even(half)
+    return track.axle_heights(grid, *seams.pieces(grid[0], grid[-1], number, alike), radius)
 
 
 def _smooth(at: Array, places: Array, heights: Array) -> Array:
-    """Through points at even places with an even slope, as a rail lies; level past them."""
+    """Through (..., k) points at even places with an even slope; level past them."""
     at = np.clip(at, places[0], places[-1])
-    slope = np.gradient(heights, places)
+    slope = np.gradient(heights, places, axis=-1)
     index = np.clip(np.searchsorted(places, at) - 1, 0, len(places) - 2)
     apart = places[index + 1] - places[index]
     u = (at - places[index]) / apart
     v = 1 - u
     return np.asarray(
-        v * v * (1 + 2 * u) * heights[index]
-        + u * u * (1 + 2 * v) * heights[index + 1]
-        + apart * (u * v * v * slope[index] - u * u * v * slope[index + 1])
+        v * v * (1 + 2 * u) * heights[..., index]
+        + u * u * (1 + 2 * v) * heights[..., index + 1]
+        + apart * (u * v * v * slope[..., index] - u * u * v * slope[..., index + 1])
     )
 
 

@@ -3,22 +3,32 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from functools import partial
 
 import numpy as np
 
 from hazel_lantern.core.lazy import kept
 from hazel_lantern.core.mechanics import contact, ride
+from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.mechanics.ride import Body
 from hazel_lantern.core.rigs.dolly.answer import Array, DollyAnswer
-from hazel_lantern.core.rigs.dolly.ground import SOURCES, STEP, aside, ground
+from hazel_lantern.core.rigs.dolly.ground import SOURCES, STEP, aside, ground, grounds
 from hazel_lantern.core.rigs.kit import hand
 
 #: The ride is looked at so often in a swing of the body's quickest mode, and so many times a
 #: second at the least and at the most.  Of what a hand does to a very slow move all but a few
 #: hundredths is quicker than 1 Hz and slower than half of the least.
 OFTEN, SLOWEST, FASTEST = 8.0, 4.0, 1000.0
+#: What only sways is looked at so many times a second: it moves no more than once in a second,
+#: and its worst is then met within a hundredth.
+SWAYS = 64.0
+#: A ride is judged over so many floors of a kind, and may fail on so many of them.
+FLOORS, MAY_FAIL = 8, 1
+#: A wheel may leave the ground by so much, m: higher it comes out of its groove or catches on what
+#: it meets; and land as if dropped from so high, m: at 7 cm/s it begins to be heard.
+HIGH, DROP = 0.003, 0.00025
 #: Frames a second between which a jump is seen.
 FRAMES = 25.0
 #: Waves that a spectrum shows, Hz.
@@ -38,7 +48,7 @@ SOURCE_WORDS = {
 
 @dataclass(frozen=True)
 class Shaking:
-    """The ride over the move.
+    """The ride over the move on one floor of its kind.
 
     Attributes
     ----------
@@ -59,6 +69,10 @@ class Shaking:
         Of the body on its wheels, Hz.
     off : float
         Share of the time in which some wheel is off the ground.
+    high : float
+        How high a wheel is off the ground at the most, m.
+    drop : float
+        From how high a wheel would have to be dropped to land as hard as the hardest, m.
     """
 
     times: Array
@@ -69,6 +83,8 @@ class Shaking:
     sources: Callable[[], dict[str, Array]]
     frequencies: Array
     off: float
+    high: float
+    drop: float
 
     @kept
     def shares(self) -> dict[str, float]:
@@ -77,6 +93,11 @@ class Shaking:
             name: float(np.sqrt((ride.quick_size(one, self.rate) ** 2).sum())) if one.any() else 0.0
             for name, one in self.sources().items()
         }
+
+    @property
+    def clatter(self) -> float:
+        """How high its wheels leave the ground or how hard they land, as a share of enough."""
+        return max(self.high / HIGH, self.drop / DROP)
 
     @property
     def worst(self) -> str:
@@ -99,6 +120,38 @@ class Shaking:
     def quick(self) -> Array:
         """What of it moves more than once a second, (3, n) px."""
         return ride.quick_part(self.seen, self.rate)
+
+    @kept
+    def size(self) -> float:
+        """Root mean square of that, px."""
+        return ride.root_mean_square(self.quick)
+
+
+def decides(figures: Sequence[float]) -> int:
+    """Which of several floors decides: all but `MAY_FAIL` of them are no worse."""
+    return int(np.argsort(figures, kind="stable")[max(len(figures) - 1 - MAY_FAIL, 0)])
+
+
+@dataclass(frozen=True, eq=False)
+class Rides:
+    """The rides over several floors of a kind, worked out when they are looked at."""
+
+    answer: DollyAnswer
+
+    @kept
+    def whole(self) -> tuple[Shaking, ...]:
+        """With all that shakes it."""
+        return shake(self.answer, FASTEST)
+
+    @kept
+    def slow(self) -> tuple[Shaking, ...]:
+        """As far as it only sways."""
+        return shake(self.answer, SWAYS, at_rest=True)
+
+    @kept
+    def shown(self) -> Shaking:
+        """The one that decides how much it shakes."""
+        return self.whole[decides([one.size for one in self.whole])]
 
 
 def body_of(answer: DollyAnswer) -> Body:
@@ -137,44 +190,55 @@ def body_of(answer: DollyAnswer) -> Body:
     )
 
 
-def shake(answer: DollyAnswer) -> Shaking:
-    """The ride over the move, all sources together and each by itself."""
+def shake(answer: DollyAnswer, fastest: float, at_rest: bool = False) -> tuple[Shaking, ...]:
+    """The ride over the move on each of `FLOORS`, all sources together and each by itself.
+
+    ``fastest`` is how often it is looked at in a second at the most; ``at_rest`` see
+    `contact.ridden`.
+    """
     shot, body = answer.shot, body_of(answer)
     # Heights are kept a step apart, so a slow dolly meets nothing quicker than its steps.
     speed = float(np.abs(answer.course.speed).max())
-    rate = min(OFTEN * float(body.frequencies().max()), speed / STEP, FASTEST)
+    rate = min(OFTEN * float(body.frequencies().max()), speed / STEP, fastest)
     rate = max(rate, SLOWEST)
     count = ride.fast_size(math.ceil(shot.pace.duration * rate))
     rate = count / shot.pace.duration
     times = np.arange(count) / rate
     motion = shot.pace.motion(shot.move.distance, times)
     place = shot.move.sense * (motion.place - shot.move.distance / 2)
-    heights = ground(answer, place).sum(axis=0)
+    heights = grounds(answer, place, FLOORS)
     loads = np.stack([np.interp(times, answer.course.times, row) for row in answer.corners])
-    clatter = contact.ridden(body, heights, loads, rate)
+    ridden = contact.ridden(body, heights, loads, rate, at_rest)
     held, slid = _pushed(answer, body, times)
     pipes = _slid(answer, np.zeros_like(times), *aside(answer, place))
 
-    def sources() -> dict[str, Array]:
+    def sources(floor: int) -> dict[str, Array]:
         """Each by itself, as it would shake it with every wheel down."""
         found = dict.fromkeys(SOURCES, np.zeros((3, count)))
         # Worked out anew: kept, it would be most of what a long move takes of memory.
-        for name, under in zip(SOURCES, ground(answer, place), strict=True):
+        for name, under in zip(SOURCES, ground(answer, place, floor), strict=True):
             if under.any():
                 found[name] = _in_picture(body.answer(under, rate), answer)
-        found |= {"clatter": _in_picture(clatter.left, answer), "pipes": pipes}
+        found |= {"clatter": _in_picture(ridden.left[floor], answer), "pipes": pipes}
         return {**found, "hand": _in_picture(held, answer) + slid} if answer.by_hand else found
 
-    moved = clatter.moved + held
-    return Shaking(
-        times,
-        place,
-        rate,
-        moved,
-        _in_picture(moved, answer) + pipes + slid,
-        sources,
-        body.frequencies(),
-        clatter.off,
+    moved = ridden.moved + held
+    seen = _in_picture(moved, answer) + pipes + slid
+    drops = ridden.hard**2 / (2 * GRAVITY)
+    return tuple(
+        Shaking(
+            times,
+            place,
+            rate,
+            moved[floor],
+            seen[floor],
+            partial(sources, floor),
+            body.frequencies(),
+            float(ridden.off[floor]),
+            float(ridden.high[floor]),
+            float(drops[floor]),
+        )
+        for floor in range(FLOORS)
     )
 
 
