@@ -2,6 +2,8 @@
 
 import json
 import os
+import shlex
+import shutil
 import signal
 import subprocess
 import sys
@@ -10,7 +12,7 @@ from pathlib import Path
 import jsonschema
 import pytest
 
-from hazel_lantern.cli import main
+from hazel_lantern.cli import COMMANDS, main
 from hazel_lantern.core.catalogue import shipped
 from hazel_lantern.core.catalogue.carried import CarriedRow
 from hazel_lantern.core.line.link import SerialLink
@@ -169,3 +171,80 @@ def test_other_figures_that_a_project_carries_are_taken_and_told(capsys, tmp_pat
     )
     assert f"“{id}” is taken as the project has it; your catalogue has another price" in said
     assert dear["slider.budget"] == pytest.approx(plain["slider.budget"] + 40)
+
+
+def run(*words, **more):
+    """A process of its own, as a shell starts it."""
+    kept = {
+        name: value for name, value in os.environ.items() if name not in more.get("without", ())
+    }
+    return subprocess.run(
+        [sys.executable, "-m", "hazel_lantern", *words],
+        env=kept | more.get("env", {}),
+        stdout=more.get("stdout", subprocess.PIPE),
+        stderr=subprocess.PIPE,
+        text=True,
+        check=False,
+    )
+
+
+SCREENS = ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")
+
+
+@pytest.mark.parametrize(
+    ("env", "says"), [({}, "DISPLAY is not set"), ({"DISPLAY": ":7391"}, "DISPLAY=:7391")]
+)
+def test_without_a_screen_it_says_so_in_one_line(env, says):
+    found = run(without=SCREENS, env=env)
+    assert found.returncode == 2
+    assert says in found.stderr
+    assert len(found.stderr.splitlines()) == 1
+
+
+def test_who_stops_reading_is_not_told_of_a_fault():
+    reads, writes = os.pipe()
+    os.close(reads)
+    with os.fdopen(writes, "w") as nobody:
+        found = run("schema", stdout=nobody)
+    assert found.returncode == 128 + signal.SIGPIPE
+    assert found.stderr == ""
+
+
+@pytest.mark.skipif(not Path("/dev/full").exists(), reason="no device that is always full")
+def test_a_full_disk_is_told_in_one_line():
+    with Path("/dev/full").open("w") as full:
+        found = run("schema", stdout=full)
+    assert found.returncode == 2
+    assert "cannot be written" in found.stderr
+    assert len(found.stderr.splitlines()) == 1
+
+
+def test_help_lists_every_command(capsys):
+    with pytest.raises(SystemExit):
+        main(["--help"])
+    told = capsys.readouterr().out
+    assert all(f"\n  {name} " in told for name in COMMANDS)
+
+
+def test_the_menu_entry_starts_a_program_that_is_there(tmp_path):
+    """Where nothing is on the PATH, the one of the environment beside it."""
+    here = Path(__file__).parents[1]
+    copied, home = tmp_path / "lantern here", tmp_path / "home"
+    shutil.copytree(here / "packaging", copied / "packaging")
+    glyphs = Path("src/hazel_lantern/data/glyphs")
+    shutil.copytree(here / glyphs, copied / glyphs)
+    script = copied / "packaging" / "install-desktop.sh"
+    env = {"XDG_DATA_HOME": str(home), "PATH": "/usr/bin:/bin"}
+    if shutil.which("hazel-lantern", path=env["PATH"]):
+        pytest.skip("it is on the PATH of this machine")
+    assert (
+        subprocess.run(["bash", script], env=env, check=False, capture_output=True).returncode == 2
+    )
+    own = copied / ".venv" / "bin" / "hazel-lantern"
+    own.parent.mkdir(parents=True)
+    own.write_text("#!/bin/sh\n")
+    own.chmod(0o755)
+    subprocess.run(["bash", script], env=env, check=True, capture_output=True)
+    entry = (home / "applications" / "hazel-lantern.desktop").read_text()
+    (line,) = (one for one in entry.splitlines() if one.startswith("Exec="))
+    assert shlex.split(line.removeprefix("Exec=")) == [str(own), "%f"]

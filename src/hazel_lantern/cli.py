@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 import argparse
+import contextlib
 import io
 import json
 import math
+import os
 import signal
+import socket
 import sys
 from pathlib import Path
 from typing import Any
@@ -25,6 +28,14 @@ from hazel_lantern.core.workshop import Workshop
 
 OK, A_LAMP_FAILS, BAD_INPUT = 0, 1, 2
 COMMANDS = ("assess", "pack", "schema", "standin")
+#: What a shell tells of a program that wrote to somebody who had stopped reading.
+NOBODY_READS = 128 + signal.SIGPIPE
+ALSO = """commands, without a window:
+  assess PROJECT [--rig NAME] [--json]     print every lamp of a project
+  pack PROJECT --rig NAME --out FOLDER     write a rig's PDF and tables
+  schema                                   print the JSON Schema of the project file
+  standin motor                            a simulated controller at a pseudo-terminal
+each tells more with --help"""
 
 
 class _Parser(argparse.ArgumentParser):
@@ -226,8 +237,8 @@ def _window(argv: list[str]) -> int:
     parser = _Parser(
         prog="hazel-lantern",
         description="Design and build moving-camera rigs.",
-        epilog="Also: hazel-lantern assess PROJECT [--rig NAME] [--json] · pack PROJECT --rig NAME "
-        "--out DIR · schema · standin motor",
+        epilog=ALSO,
+        formatter_class=argparse.RawDescriptionHelpFormatter,
     )
     parser.add_argument("project", nargs="?", help="a project file to open")
     parser.add_argument("--demo", action="store_true", help="open the Tide Mill project")
@@ -239,9 +250,35 @@ def _window(argv: list[str]) -> int:
             f"{arguments.project}: no such file, and no command of that name "
             f"({', '.join(COMMANDS)})"
         )
+    no_screen()
     from hazel_lantern.app.start import run
 
     return run(path, demo=arguments.demo)
+
+
+def no_screen() -> None:
+    """Raise `CannotBe` where no window can be shown, which Qt would tell by an abort."""
+    if os.environ.get("QT_QPA_PLATFORM"):
+        return
+    wayland, display = (os.environ.get(name, "") for name in ("WAYLAND_DISPLAY", "DISPLAY"))
+    if wayland and (Path(os.environ.get("XDG_RUNTIME_DIR", "/")) / wayland).exists():
+        return
+    number = display.partition(":")[2].partition(".")[0]
+    # One that is far away is asked by Qt itself.
+    if display and not display.startswith((":", "unix:")):
+        return
+    if number and any(_answers(f"{start}/tmp/.X11-unix/X{number}") for start in ("", "\0")):
+        return
+    said = f"nothing answers at DISPLAY={display}" if display else "DISPLAY is not set"
+    raise CannotBe(
+        f"there is no screen here: {said}. Start it from a desktop session; assess, pack and "
+        "schema go without a window"
+    )
+
+
+def _answers(address: str) -> bool:
+    with socket.socket(socket.AF_UNIX) as line:
+        return line.connect_ex(address) == 0
 
 
 def main(argv: list[str] | None = None) -> int:
@@ -263,15 +300,28 @@ def main(argv: list[str] | None = None) -> int:
         if isinstance(stream, io.TextIOWrapper):
             stream.reconfigure(errors="replace")
     try:
-        if words and words[0] in COMMANDS:
-            return _command_line(words)
-        return _window(words)
+        status = _command_line(words) if words and words[0] in COMMANDS else _window(words)
+        # What is not written yet may find a full disk too.
+        sys.stdout.flush()
+        return status
+    except BrokenPipeError:
+        _let_go_of_output()
+        return NOBODY_READS
     except CannotBe as error:
         print(f"hazel-lantern: {error}", file=sys.stderr)
         return BAD_INPUT
     except OSError as error:
-        print(f"hazel-lantern: {error.filename}: {error.strerror}", file=sys.stderr)
+        if error.filename is None:
+            _let_go_of_output()
+        what = error.filename or "what it prints cannot be written"
+        print(f"hazel-lantern: {what}: {error.strerror}", file=sys.stderr)
         return BAD_INPUT
+
+
+def _let_go_of_output() -> None:
+    """Nothing more is written when Python leaves, which would be told as a fault."""
+    with contextlib.suppress(OSError, ValueError):
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
 
 
 if __name__ == "__main__":

@@ -24,7 +24,7 @@ def test_a_path_finds_its_value_and_its_description(rig):
     assert (spec.label, spec.kind, spec.low, spec.high) == ("Rail length", "length", 0.15, 30)
     assert describe(rig, "design.supports.kind").options[0] == "stand"
     assert describe(rig, "design.rails.section").catalogue == "sections"
-    assert "150 mm to 30000 mm" in spec.range_text(Style())
+    assert "150 mm to 30 m" in spec.range_text(Style())
 
 
 @pytest.mark.parametrize("path", ["design.wings", "load.items.7.mass", "design.rails.length.x"])
@@ -43,7 +43,7 @@ def test_an_edit_makes_a_new_rig_and_leaves_the_old(rig):
 @pytest.mark.parametrize(
     ("path", "value", "says"),
     [
-        ("design.rails.length", 99.0, "accepted: 150 mm to 30000 mm"),
+        ("design.rails.length", 99.0, "accepted: 150 mm to 30 m"),
         ("design.rails.length", float("nan"), "Rail length"),
         ("design.rails.length", "long", "Rail length"),
         ("design.rails.length", 0.2, "at least 250 mm"),

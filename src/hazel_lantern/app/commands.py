@@ -99,12 +99,11 @@ def told(id: str, words: str = "") -> str:
     return f"{words or command.words.rstrip('…')} ({command.keys[0]})"
 
 
-def keys_page() -> str:
-    """All keys, a line each."""
-    lines = [f"{keys}: {what}" for keys, what in IN_VIEWS]
-    lines += [
-        f"{' or '.join(command.keys)}: {command.words.rstrip('…').lower()}"
+def all_keys() -> list[tuple[str, str]]:
+    """Every key and what it does: those of the views first, then those of the commands."""
+    commands = (
+        (" or ".join(command.keys), command.words.rstrip("…"))
         for command in COMMANDS
         if command.keys
-    ]
-    return "\n".join(lines)
+    )
+    return [*IN_VIEWS, *commands]

@@ -41,10 +41,10 @@ def show_catalogue(window: Window) -> None:
 
 
 def show_keys(window: Window) -> None:
-    """The keys, a line each."""
-    from hazel_lantern.app.commands import keys_page
+    """The keys, in a page that can stay open beside the work."""
+    from hazel_lantern.app.keys_page import KeysPage
 
-    QMessageBox.information(window, "Keys", keys_page())
+    KeysPage(window).show()
 
 
 def show_about(window: Window) -> None:

@@ -474,6 +474,10 @@ _PRINTED: dict[str, tuple[tuple[float, int, str], tuple[float, int, str]]] = {
 }
 
 
+#: Lengths are printed in metres from there on, m: nobody reads 22000 mm off a tape.
+METRES = 10.0
+
+
 def write(value: float, kind: str, style: Style | None = None) -> str:
     """Print a quantity in the chosen units, so that `read` takes it back.
 
@@ -500,6 +504,8 @@ def write(value: float, kind: str, style: Style | None = None) -> str:
         return _pounds(value) if style.imperial else _metric_mass(value)
     if kind == "length" and style.imperial:
         return _feet_and_inches(value, style.denominator)
+    if kind == "length" and abs(value) >= METRES:
+        return f"{trimmed(value, 4)} m"
     if kind == "time" and value >= 120:
         return _hours_and_minutes(value)
     if kind == "plain":

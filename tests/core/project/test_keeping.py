@@ -314,3 +314,17 @@ def test_bounds_leave_room_for_the_longest_project(project):
     assert len(text) < LARGEST / 10
     assert bounds.read_json(text) == whole
     assert loads(text).rigs if rig is not None else Project()
+
+
+def test_half_written_files_and_locks_without_work_are_swept(tmp_path, project):
+    store, other = Store(tmp_path), Store(tmp_path)
+    store.autosave(project, None, "one of ours")
+    folder = tmp_path / "autosave"
+    held = {one.name for one in folder.iterdir()}
+    for name in (".shelf.json.0123456789ab.partial", "autosave/.a.json.0123456789ab.partial"):
+        (tmp_path / name).write_text("{")
+    (folder / "0123456789abcdef.lock").touch()
+    other.recoveries()
+    # What a window that runs is keeping stays, with its lock.
+    assert {one.name for one in folder.iterdir()} == held
+    assert not list(tmp_path.glob(".*.partial"))

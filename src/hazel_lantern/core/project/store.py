@@ -219,14 +219,23 @@ class Store:
         """
         folder = self.folder / "autosave"
         found = []
+        self._sweep(folder)
         with contextlib.suppress(OSError):
-            sweep(folder)
             for file in folder.glob("*.json"):
                 with contextlib.suppress(OSError):
                     found.append((file.stat().st_mtime, file))
         left = (file for _, file in sorted(found, reverse=True))
         kept = (self._recovery(file) for file in left if not Held.by_another(self._lock(file.stem)))
         return [one for one in kept if one is not None]
+
+    def _sweep(self, folder: Path) -> None:
+        """Take away half-written files of the data folder, and locks of which the work is gone."""
+        for one in (self.folder, folder, self.catalogue):
+            sweep(one)
+        with contextlib.suppress(OSError):
+            for lock in list(folder.glob("*.lock")):
+                if not lock.with_suffix(".json").exists() and not Held.by_another(lock):
+                    lock.unlink(missing_ok=True)
 
     def _recovery(self, file: Path) -> Recovery | None:
         """What an autosave holds; nothing where it cannot be read, and it stays where it is."""
