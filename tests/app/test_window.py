@@ -23,6 +23,7 @@ from hazel_lantern.app.settings_dialog import SettingsDialog
 from hazel_lantern.app.shelf_dialog import ShelfDialog
 from hazel_lantern.app.start import make_window, offer_recovery
 from hazel_lantern.app.tag import Tag, letters
+from hazel_lantern.core.assessor import Assessor
 from hazel_lantern.core.fields import Edit
 from hazel_lantern.core.lamps import State
 from hazel_lantern.core.project.store import Store, open_project
@@ -166,6 +167,19 @@ def test_everything_is_reached_by_tab(window, hand):
     assert window.desk.lamps.rows["slider.tip"] in seen
     assert any(isinstance(widget, Tag) for widget in seen)
     assert all(w.accessibleName() or getattr(w, "text", lambda: "")() for w in seen)
+
+
+def test_rigs_that_are_not_looked_at_are_assessed_one_at_a_time(window, qtbot):
+    qtbot.waitUntil(lambda: all(tag.state for tag in window.top.tags), timeout=5000)
+    session, top = window.session, window.top
+    rigs = range(len(top.tags))
+    session.assessor = Assessor()
+    top.refresh()
+    assert sum(session.knows(at) for at in rigs) == 1
+    top._show_next()
+    assert sum(session.knows(at) for at in rigs) == 2
+    qtbot.waitUntil(lambda: all(session.knows(at) for at in rigs), timeout=5000)
+    assert all(tag.state for tag in top.tags)
 
 
 def test_tags_copies_renames_and_removal(window, hand, qtbot, monkeypatch):

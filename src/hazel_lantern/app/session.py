@@ -194,6 +194,10 @@ class Session(QObject):
         """That of any rig, kept while the rig stays the same."""
         return self.assessor.look(at, self.case(self.document.project.rigs[at]))
 
+    def knows(self, at: int) -> bool:
+        """Whether a rig has been assessed and is the same since."""
+        return self.assessor.knows(at, self.case(self.document.project.rigs[at]))
+
     def state_of(self, at: int) -> State:
         """The worst lamp of a rig."""
         return self.assessment_of(at).state

@@ -124,7 +124,7 @@ class TopBar(QWidget):
         self._later.timeout.connect(self._uncover)
         self._waiting = QTimer(self)
         self._waiting.setSingleShot(True)
-        self._waiting.timeout.connect(self._show_all)
+        self._waiting.timeout.connect(self._show_next)
         self.restyle()
 
     def restyle(self) -> None:
@@ -198,20 +198,27 @@ class TopBar(QWidget):
         self._later.start()
 
     def _state(self, at: int) -> State | None:
-        """The worst lamp of a rig; those not looked at wait until the window stands."""
-        if self._stands or at == self.session.document.current:
+        """The worst lamp of a rig; those not looked at wait their turn once the window stands."""
+        if at == self.session.document.current or self.session.knows(at):
             return self.session.state_of(at)
+        if self._stands:
+            self._waiting.start()
         return None
 
     def showEvent(self, event: QShowEvent | None) -> None:
         """Once the window stands there is time for the lamps of every rig."""
         super().showEvent(event)
+        self._stands = True
         self._waiting.start()
 
-    def _show_all(self) -> None:
-        if not self._stands:
-            self._stands = True
-            self.refresh()
+    def _show_next(self) -> None:
+        """Work out one more rig: a project of sixty would hold the window up for seconds."""
+        waiting = [at for at in range(len(self.tags)) if not self.session.knows(at)]
+        if waiting:
+            at = waiting[0]
+            self.tags[at].show_state(self.session.state_of(at), at == self.session.document.current)
+        if len(waiting) > 1:
+            self._waiting.start()
 
     @property
     def saved_words(self) -> str:

@@ -42,10 +42,14 @@ class Assessor:
 
     def look(self, at: int, case: Case[Any]) -> Assessment:
         """The assessment of the rig in a place, kept from the last look if it is the same."""
-        kept = self._kept.get(at)
-        if kept is None or not same(kept[0], _key(case)):
+        if not self.knows(at, case):
             return self._keep(at, assess_case(case), whole=True)
-        return kept[1]
+        return self._kept[at][1]
+
+    def knows(self, at: int, case: Case[Any]) -> bool:
+        """Whether the assessment of the rig in a place is kept, and of the same case."""
+        kept = self._kept.get(at)
+        return kept is not None and same(kept[0], _key(case))
 
     def accept(self, at: int, case: Case[Any], quickly: bool = False) -> Assessment:
         """Assess a rig that is to stand in a place, every lamp of it.
