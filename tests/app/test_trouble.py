@@ -66,10 +66,11 @@ def test_a_folder_that_cannot_be_made_does_not_stop_the_start(tmp_path, capsys, 
     keep_log(tmp_path / "elsewhere")
 
 
-def test_a_fault_in_an_assessment_leaves_the_rig_as_it_was(window, hand, monkeypatch, log):
+def test_a_fault_in_an_assessment_leaves_the_rig_as_it_was(window, hand, monkeypatch, log, qtbot):
     """A fault planted behind a pill: the design stays, and the report can be copied."""
     from hazel_lantern.core.rigs.slider import FAMILY
 
+    qtbot.waitUntil(lambda: all(tag.state for tag in window.top.tags), timeout=5000)
     before = window.session.document.project
     window.session.type_into("design.rails.spacing", "137")
     changed = window.session.document.project

@@ -192,11 +192,11 @@ class Choosing(Assembly[AnswerT]):
         # More gears press harder in a jam: what gives way goes in with them.
         bare = not (drive.clutch or drive.fuse)
         clutch = (Edit(F.clutch, True),) if bare else ()
-        title = "Gear it {} behind a slip clutch" if bare else "Gear it {}"
+        gear_it = "Gear it {} behind a slip clutch" if bare else "Gear it {}"
 
         def geared() -> Iterable[Choice]:
             found = (one for one in self._candidates() if one.id != _named(drive.train))
-            return ((title.format(one.name), (*one.edits, *clutch)) for one in found)
+            return ((gear_it.format(one.name), (*one.edits, *clutch)) for one in found)
 
         # Trains are long to look for, and no other lamp minds which of them turns it.
         yield Choices(geared, only="drive.")

@@ -28,7 +28,6 @@ from hazel_lantern.core.mechanics.constants import GRAVITY
 from hazel_lantern.core.mechanics.ride import Body
 
 Array = NDArray[np.float64]
-Flags = NDArray[np.bool_]
 #: Steps in a swing of the quickest mode, at the least.
 STEPS = 16
 #: How often a step is corrected: what a wheel off the ground does not damp depends on its end.
@@ -110,7 +109,7 @@ def ridden(body: Body, heights: Array, loads: Array, rate: float, at_rest: bool 
     linear = pressed.moved[..., ::finer]
     found = _Departed(np.zeros((len(grounds), gives.shape[1], missing.shape[-1])), 0 * missing)
     if missing.max() > 0:
-        found = (_lying if slow else _departing)(body, missing, rate * finer)
+        found = _lying(body, missing) if slow else _departing(body, missing, rate * finer)
     left = body.modes.shapes @ found.modal[..., ::finer]
     left -= left[..., :1]
     apart = pressed.apart - begins - held / body.stiffness + lifts @ found.modal
@@ -160,9 +159,8 @@ def _departing(body: Body, missing: Array, rate: float) -> _Departed:
     )
 
 
-def _lying(body: Body, missing: Array, rate: float = 0.0) -> _Departed:
+def _lying(body: Body, missing: Array) -> _Departed:
     """The same where the body lies at rest at every moment: which wheels hang is found by trial."""
-    del rate
     gives = body.gives
     among = body.stiffness * gives @ body.modes.lifts.T
     grounds, wheels, count = missing.shape

@@ -137,8 +137,12 @@ class Body:
 
     @kept
     def gives(self) -> Array:
-        """How far each mode gives under a newton at each wheel at rest, (wheels, modes)."""
-        return np.asarray(self.modes.lifts / self.modes.squares)
+        """How far each mode gives under a newton at each wheel at rest, (wheels, modes).
+
+        A mode that is no swing gives nothing: it has no place to rest at.
+        """
+        swings = self.modes.squares > STILL
+        return np.where(swings, self.modes.lifts / np.where(swings, self.modes.squares, 1.0), 0.0)
 
     @property
     def decays(self) -> Array:
