@@ -240,6 +240,7 @@ def test_the_menu_entry_starts_a_program_that_is_there(tmp_path):
     assert (
         subprocess.run(["bash", script], env=env, check=False, capture_output=True).returncode == 2
     )
+    assert not home.exists()
     own = copied / ".venv" / "bin" / "hazel-lantern"
     own.parent.mkdir(parents=True)
     own.write_text("#!/bin/sh\n")

@@ -250,13 +250,13 @@ def _window(argv: list[str]) -> int:
             f"{arguments.project}: no such file, and no command of that name "
             f"({', '.join(COMMANDS)})"
         )
-    no_screen()
+    need_screen()
     from hazel_lantern.app.start import run
 
     return run(path, demo=arguments.demo)
 
 
-def no_screen() -> None:
+def need_screen() -> None:
     """Raise `CannotBe` where no window can be shown, which Qt would tell by an abort."""
     if os.environ.get("QT_QPA_PLATFORM"):
         return

@@ -110,8 +110,8 @@ def ride(answer: DollyAnswer) -> Found:
                 ("slowest", "swing of the body on its wheels", slowest, "rate"),
                 ("f", "focal length in pixels", answer.focal_px, "px"),
             ),
-            "body on springs that push only, its deck twisting; floor after ISO 8608, always the "
-            "same one; edges by the wheel's radius",
+            "body on springs that push only, its deck twisting; floors after ISO 8608, always "
+            "the same; edges by the wheel's radius",
         )(s),
         limit=limit,
         over_move=over,
